@@ -1,0 +1,44 @@
+using Adnumera.Core.Entries;
+using Adnumera.Formats.Entries;
+using Adnumera.Formats.Tables;
+
+namespace Adnumera.Cli;
+
+// Reading the input files of a verb, and saying what is wrong with them.
+internal sealed class Inputs
+{
+    public Problems Problems { get; } = new();
+
+    public static string Name(string path) => Path.GetFileName(path);
+
+    public byte[] Read(string path)
+    {
+        try
+        {
+            return File.ReadAllBytes(path);
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            Problems.Add(new Problem(Name(path), 0, "", Directory.Exists(path) ? "is a folder, not a file" : File.Exists(path) ? "cannot be read" : $"there is no such file: {path}"));
+            return [];
+        }
+    }
+
+    public CompositionSettings Settings(string? path, out bool namesCurrency)
+    {
+        namesCurrency = false;
+        if (path is null) return new CompositionSettings();
+        var content = Read(path);
+        return Problems.Any ? new CompositionSettings() : SettingsFile.Read(Name(path), content, Problems, out namesCurrency);
+    }
+
+    // Notices and errors; tells whether there was an error.
+    public bool Report()
+    {
+        foreach (var notice in Problems.Notices) Console.Error.WriteLine(notice);
+        foreach (var error in Problems.Errors) Console.Error.WriteLine(error);
+        if (Problems.Count > Problems.Most) Console.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
+        if (Problems.Any) Console.Error.WriteLine("Nothing was written.");
+        return Problems.Any;
+    }
+}

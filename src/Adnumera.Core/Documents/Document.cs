@@ -1,0 +1,159 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Ledger;
+
+namespace Adnumera.Core.Documents;
+
+/// <summary>The kind of a document.</summary>
+public enum DocumentKind
+{
+    /// <summary>A supplier's bill.</summary>
+    Bill,
+
+    /// <summary>A supplier's credit note; it reverses a bill.</summary>
+    SupplierCredit,
+
+    /// <summary>A charge on a company card or another payment account.</summary>
+    CardCharge,
+
+    /// <summary>A refund to a company card; it reverses a charge.</summary>
+    CardRefund,
+
+    /// <summary>An employee's claim for what they paid.</summary>
+    ExpenseClaim,
+}
+
+/// <summary>What follows from the kind of a document.</summary>
+public static class DocumentKinds
+{
+    /// <summary>Whether it counts negative and its costs are credits.</summary>
+    public static bool Reverses(this DocumentKind kind) => kind is DocumentKind.SupplierCredit or DocumentKind.CardRefund;
+
+    /// <summary>Whether it is settled by a payment account.</summary>
+    public static bool IsCard(this DocumentKind kind) => kind is DocumentKind.CardCharge or DocumentKind.CardRefund;
+
+    /// <summary>The trade's name of the kind.</summary>
+    public static string Title(this DocumentKind kind) => kind switch
+    {
+        DocumentKind.Bill => "bill",
+        DocumentKind.SupplierCredit => "supplier credit",
+        DocumentKind.CardCharge => "card charge",
+        DocumentKind.CardRefund => "card refund",
+        DocumentKind.ExpenseClaim => "expense claim",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+    };
+}
+
+/// <summary>A document's identity: its source and the source's own id. Both compare exactly.</summary>
+/// <param name="Source">Where it came from.</param>
+/// <param name="SourceId">The source's own id.</param>
+public readonly record struct DocumentIdentity(string Source, string SourceId)
+{
+    /// <summary>Source and id, separated by a space.</summary>
+    public override string ToString() => $"{Source} {SourceId}";
+}
+
+/// <summary>A document as it arrived. Absent text is blank, never null.</summary>
+public sealed record Document
+{
+    /// <summary>Source and the source's own id.</summary>
+    public required DocumentIdentity Identity { get; init; }
+
+    /// <summary>The kind.</summary>
+    public required DocumentKind Kind { get; init; }
+
+    /// <summary>The document's own date.</summary>
+    public required DateOnly Date { get; init; }
+
+    /// <summary>When it is due, if it says so.</summary>
+    public DateOnly? DueDate { get; init; }
+
+    /// <summary>The supplier's or the source's reference.</summary>
+    public string Reference { get; init; } = "";
+
+    /// <summary>The supplier, as the source spells it.</summary>
+    public string Supplier { get; init; } = "";
+
+    /// <summary>The employee, as the source spells it.</summary>
+    public string Employee { get; init; } = "";
+
+    /// <summary>What the source says of the payment account, such as the final digits of a card.</summary>
+    public string PaymentAccount { get; init; } = "";
+
+    /// <summary>How it is settled, in the source's own words.</summary>
+    public string Settlement { get; init; } = "";
+
+    /// <summary>The currency of all its amounts.</summary>
+    public required Currency Currency { get; init; }
+
+    /// <summary>The total in minor units; positive for credits and refunds, too.</summary>
+    public required long Total { get; init; }
+
+    /// <summary>Notes.</summary>
+    public string Notes { get; init; } = "";
+
+    /// <summary>A person decided that this is no duplicate.</summary>
+    public bool NotDuplicate { get; init; }
+
+    /// <summary>The lines, ascending by number.</summary>
+    public required IReadOnlyList<DocumentLine> Lines { get; init; }
+
+    /// <summary>What it adds to the count: the total, negative for credits and refunds. Minor units.</summary>
+    public long SignedTotal => Kind.Reverses() ? -Total : Total;
+
+    /// <summary>Who it is owed to: the supplier of a bill or credit, the employee of a claim; blank for cards.</summary>
+    public string Party => Kind switch
+    {
+        DocumentKind.Bill or DocumentKind.SupplierCredit => Supplier,
+        DocumentKind.ExpenseClaim => Employee,
+        _ => "",
+    };
+
+    /// <summary>Whether the total and all lines are zero.</summary>
+    public bool IsZero => Total == 0 && Lines.All(l => l.IsZero);
+}
+
+/// <summary>A line of a document; charges, allowances, freight and tips are lines, too.</summary>
+public sealed record DocumentLine
+{
+    /// <summary>The number, unique in its document.</summary>
+    public required long Number { get; init; }
+
+    /// <summary>What was bought.</summary>
+    public string Description { get; init; } = "";
+
+    /// <summary>The source's category.</summary>
+    public string Category { get; init; } = "";
+
+    /// <summary>The source's item.</summary>
+    public string Item { get; init; } = "";
+
+    /// <summary>The source's cost code.</summary>
+    public string CostCode { get; init; } = "";
+
+    /// <summary>How many, if the source says so.</summary>
+    public decimal? Quantity { get; init; }
+
+    /// <summary>The price of one, if the source says so.</summary>
+    public decimal? UnitPrice { get; init; }
+
+    /// <summary>Without tax, in minor units.</summary>
+    public required long Net { get; init; }
+
+    /// <summary>The source's tax code.</summary>
+    public string TaxCode { get; init; } = "";
+
+    /// <summary>Tax, in minor units.</summary>
+    public long Tax { get; init; }
+
+    /// <summary>Department, location and project.</summary>
+    public Dimensions Dimensions { get; init; }
+
+    /// <summary>A person's choice of account for this line.</summary>
+    public string Account { get; init; } = "";
+
+    /// <summary>The account of what a refund or credit reverses.</summary>
+    public string OriginalAccount { get; init; } = "";
+
+    /// <summary>Neither net nor tax: the line makes no entry line.</summary>
+    public bool IsZero => Net == 0 && Tax == 0;
+}

@@ -1,0 +1,253 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+
+namespace Adnumera.Core.Entries;
+
+/// <summary>
+/// Makes the balanced entry of a document, or says every reason why it cannot. Costs are debits and the offset a credit;
+/// credits and refunds the other way round.
+/// </summary>
+public sealed class Composer(Chart chart, MappingBook book, CompositionSettings settings)
+{
+    private readonly Ladder ladder = new(book, settings.Order);
+
+    /// <summary>The ladder that decides, for explanations.</summary>
+    public Ladder Ladder => ladder;
+
+    /// <summary>Composes the entry of a document.</summary>
+    /// <param name="document">The document.</param>
+    /// <param name="duplicateOf">The earliest document that it may be a duplicate of; not regarded when a person decided.</param>
+    public Composition Compose(Document document, DocumentIdentity? duplicateOf = null)
+    {
+        var entryDate = settings.EntryDateOf(document.Date);
+        if (settings.StartDate is { } start && document.Date < start)
+            return new Composition(document, entryDate, [], [], new SetAsideReason.BeforeStart(document.Date, start));
+        if (document.IsZero)
+            return new Composition(document, entryDate, [], [], new SetAsideReason.Zero());
+
+        var work = new Work(document, chart, book, settings);
+        foreach (var line in document.Lines)
+            if (!line.IsZero) work.Add(line, ladder.Resolve(document, line));
+        work.AddRounding();
+        work.AddOffset();
+        work.CheckHead(entryDate, duplicateOf);
+
+        var lines = settings.MergeLines ? LineMerge.Merge(work.Lines) : work.Lines;
+        return new Composition(document, entryDate, lines, work.OrderedReasons(), null);
+    }
+
+    // One document under way: what is decided so far, and what is wrong.
+    private sealed class Work(Document document, Chart chart, MappingBook book, CompositionSettings settings)
+    {
+        private readonly int side = document.Kind.Reverses() ? -1 : 1;
+        private List<HoldReason>? reasons;
+        private long sum;
+
+        public List<EntryLine> Lines { get; } = new(document.Lines.Count + 1);
+
+        public void Add(DocumentLine line, Target? found)
+        {
+            sum += line.Net + line.Tax;
+            var target = found ?? Fallback(line);
+            var row = target?.Row;
+            var taxCode = line.TaxCode.Length > 0 ? line.TaxCode : row?.TaxCode ?? "";
+            var recovered = RecoveredTax(line, taxCode, out var taxAccount);
+            var cost = line.Net + line.Tax - recovered;
+            if (target is { } decided && IsUsableForCost(decided, line) && cost != 0)
+            {
+                Lines.Add(new EntryLine
+                {
+                    DocumentLine = line.Number,
+                    Account = decided.Account,
+                    Signed = side * cost,
+                    TaxCode = taxCode,
+                    Dimensions = row is null ? line.Dimensions : line.Dimensions.Or(row.Dimensions),
+                    Memo = line.Description,
+                    Rung = (EntryRung)decided.Rung,
+                    Because = Reason.ForCost(decided),
+                });
+            }
+
+            if (recovered == 0 || taxAccount is null) return;
+            Lines.Add(new EntryLine
+            {
+                DocumentLine = line.Number,
+                Account = taxAccount,
+                Signed = side * recovered,
+                TaxCode = taxCode,
+                Memo = line.Description,
+                Rung = EntryRung.Tax,
+                Because = Reason.ForTax(taxCode),
+            });
+        }
+
+        public void AddRounding()
+        {
+            var difference = document.Total - sum;
+            if (difference == 0) return;
+            if (Math.Abs(difference) > settings.RoundingTolerance)
+            {
+                Hold(new HoldReason.Arithmetic(difference, document.Currency));
+                return;
+            }
+
+            if (Role(AccountRole.Rounding, null) is not { } account) return;
+            Lines.Add(new EntryLine { Account = account.Id, Signed = side * difference, Rung = EntryRung.Rounding, Because = Reason.ForRounding });
+        }
+
+        public void AddOffset()
+        {
+            if (document.Total == 0 || Offset() is not { } offset || !IsBalanceAccount(offset.Account, offset.ChosenBy, null)) return;
+            Lines.Add(new EntryLine
+            {
+                Account = offset.Account,
+                Signed = -side * document.Total,
+                Memo = document.Notes,
+                Rung = EntryRung.Offset,
+                Because = offset.Because,
+            });
+        }
+
+        public void CheckHead(DateOnly entryDate, DocumentIdentity? duplicateOf)
+        {
+            if (settings.LockedThrough is { } locked && entryDate <= locked) Hold(new HoldReason.PeriodLocked(entryDate, locked));
+            if (document.Total < 0) Hold(new HoldReason.Sign(document.Total, document.Currency));
+            if (document.Currency != settings.Currency) Hold(new HoldReason.OtherCurrency(document.Currency, settings.Currency));
+            if (document.Kind is DocumentKind.Bill or DocumentKind.SupplierCredit && document.Supplier.Length == 0) Hold(new HoldReason.SupplierMissing());
+            if (document.Kind == DocumentKind.ExpenseClaim && document.Employee.Length == 0) Hold(new HoldReason.EmployeeMissing());
+            if (duplicateOf is { } earliest && !document.NotDuplicate) Hold(new HoldReason.PossibleDuplicate(earliest));
+        }
+
+        public IReadOnlyList<HoldReason> OrderedReasons()
+        {
+            if (reasons is null) return [];
+            if (reasons.Count == 1) return reasons;
+            return [.. reasons
+                .Select(r => (Reason: r, Words: ReasonWords.Of(r)))
+                .OrderBy(r => r.Reason.OnLine.HasValue).ThenBy(r => r.Reason.OnLine ?? 0)
+                .ThenBy(r => r.Words.Word, StringComparer.Ordinal).ThenBy(r => r.Words.Value, StringComparer.Ordinal)
+                .DistinctBy(r => (r.Reason.OnLine, r.Words.Word, r.Words.Value))
+                .Select(r => r.Reason)];
+        }
+
+        private Target? Fallback(DocumentLine line)
+        {
+            if (settings.WhenNothingMaps == WhenNothingMaps.Suspense)
+                return Role(AccountRole.Suspense, line.Number) is { } suspense ? new Target(Rung.Fallback, "", suspense.Id, null) : null;
+            Hold(new HoldReason.Unmapped(FirstFilled(line.Item, line.CostCode, line.Category, document.Supplier, document.Identity.Source), line.Description, line.Number));
+            return null;
+        }
+
+        private long RecoveredTax(DocumentLine line, string taxCode, out string? account)
+        {
+            account = null;
+            if (taxCode.Length == 0 || line.Tax == 0) return 0;
+            if (book.InForce(KeyKind.TaxCode, taxCode, document.Identity.Source, document.Date) is not { } row)
+            {
+                Hold(new HoldReason.TaxCodeUnmapped(taxCode, line.Number));
+                return 0;
+            }
+
+            var recovered = Allocation.Percent(line.Tax, row.RecoverablePercent);
+            if (recovered == 0) return 0;
+            var chosen = row.Account.Length > 0 ? row.Account : Role(AccountRole.InputTax, line.Number)?.Id;
+            if (chosen is not null && IsBalanceAccount(chosen, $"tax code “{taxCode}”", line.Number)) account = chosen;
+            return recovered;
+        }
+
+        private Offset? Offset()
+        {
+            switch (document.Kind)
+            {
+                case DocumentKind.Bill or DocumentKind.SupplierCredit:
+                    if (document.Settlement.Length > 0)
+                    {
+                        if (OffsetRow(KeyKind.Settlement, document.Settlement) is not { } settlement)
+                        {
+                            Hold(new HoldReason.SettlementUnmapped(document.Settlement));
+                            return null;
+                        }
+
+                        var control = chart.TryFind(settlement.Account, out var found) && found is { Active: true, Role: AccountRole.PayablesControl };
+                        if (!control) return new Offset(settlement.Account, $"settlement “{document.Settlement}”", Reason.ForSettlement(document));
+                    }
+
+                    if (OffsetRow(KeyKind.SupplierPayable, document.Supplier) is { } own)
+                        return new Offset(own.Account, $"the payables account of “{document.Supplier}”", Reason.ForSupplierPayable(document));
+                    return RoleOffset(AccountRole.PayablesControl);
+
+                case DocumentKind.CardCharge or DocumentKind.CardRefund:
+                    if (document.PaymentAccount.Length == 0)
+                    {
+                        Hold(new HoldReason.PaymentAccountMissing());
+                        return null;
+                    }
+
+                    if (OffsetRow(KeyKind.PaymentAccount, document.PaymentAccount) is { } paid)
+                        return new Offset(paid.Account, $"payment account “{document.PaymentAccount}”", Reason.ForPaymentAccount(document));
+                    Hold(new HoldReason.PaymentAccountUnmapped(document.PaymentAccount));
+                    return null;
+
+                case DocumentKind.ExpenseClaim:
+                    return RoleOffset(AccountRole.EmployeePayable);
+
+                default:
+                    throw new InvalidOperationException($"No offset is known for {document.Kind}.");
+            }
+        }
+
+        private MappingRow? OffsetRow(KeyKind kind, string key) =>
+            book.InForce(kind, key, document.Identity.Source, document.Date) is { Account.Length: > 0 } row ? row : null;
+
+        private Offset? RoleOffset(AccountRole role) =>
+            Role(role, null) is { } account ? new Offset(account.Id, $"the role {ReasonWords.RoleTitle(role)}", Reason.ForRole(document)) : null;
+
+        private Account? Role(AccountRole role, long? line)
+        {
+            switch (chart.Role(role))
+            {
+                case RoleHolder.One one:
+                    return one.Account;
+                case RoleHolder.Several several:
+                    Hold(new HoldReason.RoleAmbiguous(role, several.Accounts, line));
+                    return null;
+                default:
+                    Hold(new HoldReason.RoleMissing(role, line));
+                    return null;
+            }
+        }
+
+        private bool IsUsableForCost(Target target, DocumentLine line)
+        {
+            BrokenBecause? broken = !chart.TryFind(target.Account, out var account) ? BrokenBecause.NotInChart
+                : !account.Active ? BrokenBecause.Closed
+                : account.IsControl ? BrokenBecause.Control
+                : null;
+            if (broken is { } why) Hold(new HoldReason.MappingBroken(target.Account, why, Reason.ChosenBy(target), line.Number));
+            return broken is null;
+        }
+
+        private bool IsBalanceAccount(string id, string chosenBy, long? line)
+        {
+            BrokenBecause? broken = !chart.TryFind(id, out var account) ? BrokenBecause.NotInChart
+                : !account.Active ? BrokenBecause.Closed
+                : !account.IsBalance ? BrokenBecause.NotBalance
+                : null;
+            if (broken is { } why) Hold(new HoldReason.MappingBroken(id, why, chosenBy, line));
+            return broken is null;
+        }
+
+        private static string FirstFilled(params ReadOnlySpan<string> texts)
+        {
+            foreach (var text in texts)
+                if (text.Length > 0) return text;
+            return "";
+        }
+
+        private void Hold(HoldReason reason) => (reasons ??= []).Add(reason);
+    }
+
+    private readonly record struct Offset(string Account, string ChosenBy, string Because);
+}

@@ -1,0 +1,56 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Mapping;
+
+namespace Adnumera.Core.Entries;
+
+/// <summary>What happens to a line that nothing maps.</summary>
+public enum WhenNothingMaps
+{
+    /// <summary>The document waits for a person.</summary>
+    Hold,
+
+    /// <summary>The line goes to the suspense account.</summary>
+    Suspense,
+}
+
+/// <summary>Which day an entry gets.</summary>
+public enum EntryDateRule
+{
+    /// <summary>The document's own date.</summary>
+    DocumentDate,
+
+    /// <summary>The document's own date, or the first day after the locked period when that is locked.</summary>
+    FirstOpenDay,
+}
+
+/// <summary>A company's choices for composing entries.</summary>
+public sealed record CompositionSettings
+{
+    /// <summary>The company's currency.</summary>
+    public Currency Currency { get; init; } = Currency.Usd;
+
+    /// <summary>The cost-side rungs from item to source, in order; one left out is off.</summary>
+    public IReadOnlyList<Rung> Order { get; init; } = Ladder.UsualOrder;
+
+    /// <summary>Hold, or suspense.</summary>
+    public WhenNothingMaps WhenNothingMaps { get; init; }
+
+    /// <summary>Up to which difference between a document's total and its lines goes to the rounding account; minor units.</summary>
+    public long RoundingTolerance { get; init; }
+
+    /// <summary>Whether lines of the same account, tax code and dimensions become one.</summary>
+    public bool MergeLines { get; init; }
+
+    /// <summary>Documents dated before are set aside.</summary>
+    public DateOnly? StartDate { get; init; }
+
+    /// <summary>The last day of the locked period.</summary>
+    public DateOnly? LockedThrough { get; init; }
+
+    /// <summary>Which day an entry gets.</summary>
+    public EntryDateRule EntryDate { get; init; }
+
+    /// <summary>The day of the entry of a document with this date.</summary>
+    public DateOnly EntryDateOf(DateOnly documentDate) =>
+        EntryDate == EntryDateRule.FirstOpenDay && LockedThrough is { } locked && documentDate <= locked ? locked.AddDays(1) : documentDate;
+}

@@ -1,0 +1,53 @@
+using Adnumera.Core.Documents;
+using Adnumera.Core.Mapping;
+
+namespace Adnumera.Core.Entries;
+
+// The "because …" of an entry line, one plain sentence each.
+internal static class Reason
+{
+    public const string ForRounding = "Because the total differs from its lines by no more than the rounding tolerance.";
+
+    public static string ForCost(Target target) => target.Rung switch
+    {
+        Rung.Person => "Because a person chose this account for the line.",
+        Rung.Original => "Because it reverses something that went to this account.",
+        Rung.Fallback => "Because nothing maps the line, and such lines go to suspense.",
+        _ => $"Because {Key(target)} maps to this account.",
+    };
+
+    public static string ChosenBy(Target target) => target.Rung switch
+    {
+        Rung.Person => "a person",
+        Rung.Original => "the document that it reverses",
+        Rung.Fallback => "the role suspense",
+        _ => Key(target),
+    };
+
+    public static string ForTax(string taxCode) => $"Because tax of code “{taxCode}” is recovered.";
+
+    public static string ForSettlement(Document document) => $"Because it is settled by “{document.Settlement}”.";
+
+    public static string ForSupplierPayable(Document document) => $"Because supplier “{document.Supplier}” has a payables account of its own.";
+
+    public static string ForPaymentAccount(Document document) => $"Because payment account “{document.PaymentAccount}” was used.";
+
+    public static string ForRole(Document document) => document.Kind == DocumentKind.ExpenseClaim
+        ? "Because an employee paid and is owed the money."
+        : "Because it is owed to a supplier that has no payables account of its own.";
+
+    private static string Key(Target target) => $"{Name(target.Rung)} “{target.Value}”";
+
+    private static string Name(Rung rung) => rung switch
+    {
+        Rung.Item => "item",
+        Rung.CostCode => "cost code",
+        Rung.CostCodeGroup => "cost code group",
+        Rung.Category => "category",
+        Rung.CategoryGroup => "category group",
+        Rung.Supplier => "supplier",
+        Rung.SupplierGroup => "supplier group",
+        Rung.Source => "source",
+        _ => throw new ArgumentOutOfRangeException(nameof(rung)),
+    };
+}

@@ -1,0 +1,56 @@
+using System.Diagnostics.CodeAnalysis;
+
+namespace Adnumera.Core.Ledger;
+
+/// <summary>Which account fills a role.</summary>
+public abstract record RoleHolder
+{
+    private RoleHolder()
+    {
+    }
+
+    /// <summary>Exactly one active account has it.</summary>
+    public sealed record One(Account Account) : RoleHolder;
+
+    /// <summary>No active account has it.</summary>
+    public sealed record Nobody : RoleHolder;
+
+    /// <summary>Several active accounts have it, so which is meant cannot be told.</summary>
+    public sealed record Several(IReadOnlyList<Account> Accounts) : RoleHolder;
+}
+
+/// <summary>A chart of accounts, by id and by role.</summary>
+public sealed class Chart
+{
+    private readonly Dictionary<string, Account> byId = new(StringComparer.Ordinal);
+    private readonly Dictionary<AccountRole, RoleHolder> byRole = [];
+
+    /// <summary>Makes a chart of accounts with distinct ids.</summary>
+    /// <exception cref="ArgumentException">Two accounts have the same id.</exception>
+    public Chart(IEnumerable<Account> accounts)
+    {
+        foreach (var account in accounts)
+        {
+            byId.Add(account.Id, account);
+            if (!account.Active || account.Role == AccountRole.None) continue;
+            byRole[account.Role] = byRole.GetValueOrDefault(account.Role) switch
+            {
+                RoleHolder.One one => new RoleHolder.Several([one.Account, account]),
+                RoleHolder.Several several => new RoleHolder.Several([.. several.Accounts, account]),
+                _ => new RoleHolder.One(account),
+            };
+        }
+    }
+
+    /// <summary>All accounts, in the order in which they were given.</summary>
+    public IReadOnlyCollection<Account> Accounts => byId.Values;
+
+    /// <summary>Finds an account by its id, exactly.</summary>
+    public bool TryFind(string id, [NotNullWhen(true)] out Account? account) => byId.TryGetValue(id, out account);
+
+    /// <summary>Number and name of an account, or the id where the chart does not have it.</summary>
+    public string Title(string id) => byId.TryGetValue(id, out var account) ? account.Title : id;
+
+    /// <summary>Who fills a role; only active accounts do.</summary>
+    public RoleHolder Role(AccountRole role) => byRole.GetValueOrDefault(role) ?? new RoleHolder.Nobody();
+}

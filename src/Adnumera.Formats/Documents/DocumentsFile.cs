@@ -1,0 +1,178 @@
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Formats.Tables;
+
+namespace Adnumera.Formats.Documents;
+
+/// <summary>A document as a file has it.</summary>
+/// <param name="Document">The document.</param>
+/// <param name="FirstRow">The physical line of its first row.</param>
+/// <param name="LastRow">The physical line of its last row.</param>
+public sealed record FiledDocument(Document Document, long FirstRow, long LastRow);
+
+/// <summary>documents.csv: one row a line, the document's own fields repeated.</summary>
+public static class DocumentsFile
+{
+    private const int Source = 0, SourceId = 1, Kind = 2, Date = 3, DueDate = 4, Reference = 5, Supplier = 6, Employee = 7, PaymentAccount = 8,
+        Settlement = 9, CurrencyCode = 10, Total = 11, Notes = 12, NotDuplicate = 13, Line = 14, Description = 15, Category = 16, Item = 17,
+        CostCode = 18, Quantity = 19, UnitPrice = 20, Net = 21, TaxCode = 22, Tax = 23, Department = 24, Location = 25, Project = 26,
+        Account = 27, OriginalAccount = 28;
+
+    private static readonly IReadOnlyList<Column> Columns = Column.List(
+        "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency document_total* notes " +
+        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project account original_account");
+
+    /// <summary>Reads documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="company">The company's currency, for documents that name none.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    public static IReadOnlyList<FiledDocument> Read(string file, byte[] content, Currency company, Problems problems)
+    {
+        using var table = CsvTable.Open(file, content, Columns, problems);
+        var gatherings = new List<Gathering>();
+        var byIdentity = new Dictionary<DocumentIdentity, Gathering>();
+        Gathering? current = null;
+        while (table.Read())
+        {
+            var before = problems.Count;
+            var identity = new DocumentIdentity(table.Required(Source), table.Required(SourceId));
+            if (identity.Source.Length == 0 || identity.SourceId.Length == 0) current = null;
+            else if (current is null || current.Head.Identity != identity) current = byIdentity.GetValueOrDefault(identity);
+
+            var currency = table.CurrencyOr(CurrencyCode, company);
+            if (current is null)
+            {
+                var head = ReadHead(table, identity, currency);
+                var first = ReadLine(table, currency);
+                if (identity.Source.Length == 0 || identity.SourceId.Length == 0) continue;
+                current = new Gathering(head, HeadTexts(table), table.Row);
+                byIdentity.Add(identity, current);
+                gatherings.Add(current);
+                if (problems.Count == before) current.Add(first, table.Row);
+                continue;
+            }
+
+            var line = ReadLine(table, currency);
+            CheckHead(table, current, currency);
+            if (problems.Count > before) continue;
+            if (current.RowOf(line.Number) is { } other)
+                table.Error(Line, $"line {line.Number} of document \"{identity}\" stands twice; first on row {other}");
+            else
+                current.Add(line, table.Row);
+        }
+
+        return problems.Any ? [] : [.. gatherings.Select(g => g.Finish())];
+    }
+
+    private static Document ReadHead(CsvTable table, DocumentIdentity identity, Currency currency) => new()
+    {
+        Identity = identity,
+        Kind = table.Word<DocumentKind>(Kind),
+        Date = table.RequiredDate(Date),
+        DueDate = table.Date(DueDate),
+        Reference = table.Text(Reference),
+        Supplier = table.Text(Supplier),
+        Employee = table.Text(Employee),
+        PaymentAccount = table.Text(PaymentAccount),
+        Settlement = table.Text(Settlement),
+        Currency = currency,
+        Total = table.Amount(Total, currency, required: true),
+        Notes = table.Text(Notes),
+        NotDuplicate = table.YesNo(NotDuplicate, blank: false),
+        Lines = [],
+    };
+
+    private static DocumentLine ReadLine(CsvTable table, Currency currency) => new()
+    {
+        Number = ReadNumber(table),
+        Description = table.Text(Description),
+        Category = table.Text(Category),
+        Item = table.Text(Item),
+        CostCode = table.Text(CostCode),
+        Quantity = table.Number(Quantity),
+        UnitPrice = table.Number(UnitPrice),
+        Net = table.Amount(Net, currency, required: true),
+        TaxCode = table.Text(TaxCode),
+        Tax = table.Amount(Tax, currency),
+        Dimensions = new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
+        Account = table.Text(Account),
+        OriginalAccount = table.Text(OriginalAccount),
+    };
+
+    private static long ReadNumber(CsvTable table)
+    {
+        var text = table.Required(Line);
+        if (text.Length == 0) return 0;
+        if (text.Length <= 18 && text.All(char.IsAsciiDigit)) return long.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
+        table.Error(Line, $"\"{text}\" is not a whole number");
+        return 0;
+    }
+
+    private static string[] HeadTexts(CsvTable table)
+    {
+        var texts = new string[NotDuplicate + 1];
+        for (var column = Kind; column <= NotDuplicate; column++) texts[column] = table.Text(column);
+        return texts;
+    }
+
+    // The document's own fields stand on each of its rows and must say the same; blank differs from filled.
+    private static void CheckHead(CsvTable table, Gathering document, Currency currency)
+    {
+        for (var column = Kind; column <= NotDuplicate; column++)
+        {
+            var text = table.Text(column);
+            var first = document.HeadTexts[column];
+            if (string.Equals(text, first, StringComparison.Ordinal)) continue;
+            var same = column switch
+            {
+                Notes => false,
+                Total => text.Length > 0 && AmountText.Read(text, currency.Digits, out var total) == AmountText.Fault.None && total == document.Head.Total,
+                _ => text.Length > 0 && first.Length > 0 && Folded.Same(text, first),
+            };
+            if (!same)
+            {
+                table.Error(column, $"\"{text}\" differs from \"{first}\" on row {document.FirstRow} of the same document \"{document.Head.Identity}\"");
+            }
+        }
+    }
+
+    // A document while its rows come in; they need not stand together.
+    private sealed class Gathering(Document head, string[] headTexts, long firstRow)
+    {
+        private readonly List<DocumentLine> lines = [];
+        private readonly List<long> rows = [];
+        private HashSet<long>? numbers;
+        private bool ascending = true;
+
+        public Document Head => head;
+
+        public string[] HeadTexts => headTexts;
+
+        public long FirstRow => firstRow;
+
+        // Almost always the lines come in ascending order, so that most need no look-up.
+        public long? RowOf(long number)
+        {
+            if (lines.Count == 0 || (ascending && number > lines[^1].Number)) return null;
+            numbers ??= [.. lines.Select(l => l.Number)];
+            return numbers.Contains(number) ? rows[lines.FindIndex(l => l.Number == number)] : null;
+        }
+
+        public void Add(DocumentLine line, long row)
+        {
+            ascending &= lines.Count == 0 || line.Number > lines[^1].Number;
+            numbers?.Add(line.Number);
+            lines.Add(line);
+            rows.Add(row);
+        }
+
+        public FiledDocument Finish()
+        {
+            if (!ascending) lines.Sort((a, b) => a.Number.CompareTo(b.Number));
+            return new FiledDocument(head with { Lines = lines }, firstRow, rows[^1]);
+        }
+    }
+}

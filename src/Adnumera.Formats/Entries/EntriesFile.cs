@@ -1,0 +1,155 @@
+using System.Globalization;
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Proof;
+using Adnumera.Formats.Tables;
+using CsvHelper;
+
+namespace Adnumera.Formats.Entries;
+
+/// <summary>An intended entry as a file has it.</summary>
+/// <param name="Entry">The entry.</param>
+/// <param name="Reverses">Whether it is of a credit or refund, so that its money counts negative.</param>
+public sealed record FiledEntry(IntendedEntry Entry, bool Reverses);
+
+/// <summary>entries.csv: the composed entries, one row a line.</summary>
+public sealed class EntriesFile : IDisposable
+{
+    private const string Header =
+        "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code department location project memo rung because";
+
+    private const int Source = 0, SourceId = 1, Form = 2, EntryDate = 3, Reference = 4, Supplier = 5, Employee = 6, CurrencyCode = 7,
+        AccountId = 8, Debit = 9, Credit = 10, TaxCode = 11, Department = 12, Location = 13, Project = 14, RungWord = 15;
+
+    private static readonly IReadOnlyList<Column> Columns = Column.List(
+        "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location project rung* " +
+        "entry_line document_line memo because");
+
+    private static readonly string[] RungWords = [.. Words<EntryRung>.All];
+    private static readonly string[] KindWords = [.. Words<DocumentKind>.All];
+    private readonly CsvWriter writer;
+
+    /// <summary>Starts the file.</summary>
+    public EntriesFile(Stream stream) => writer = CsvFile.Create(stream, Header);
+
+    /// <summary>Writes the lines of a coded document.</summary>
+    public void Write(Composition composition)
+    {
+        var document = composition.Document;
+        var number = 0;
+        foreach (var line in composition.Lines)
+        {
+            writer.WriteField(document.Identity.Source);
+            writer.WriteField(document.Identity.SourceId);
+            writer.WriteField(KindWords[(int)document.Kind]);
+            writer.WriteField(composition.EntryDate);
+            writer.WriteField(document.Reference);
+            writer.WriteField(document.Supplier);
+            writer.WriteField(document.Employee);
+            writer.WriteField(document.Currency.Code);
+            writer.WriteField(++number);
+            if (line.DocumentLine is { } of) writer.WriteField(of);
+            else writer.WriteField("");
+            writer.WriteField(line.Account);
+            writer.WriteAmount(line.Debit, document.Currency);
+            writer.WriteAmount(line.Credit, document.Currency);
+            writer.WriteField(line.TaxCode);
+            writer.WriteField(line.Dimensions.Department);
+            writer.WriteField(line.Dimensions.Location);
+            writer.WriteField(line.Dimensions.Project);
+            writer.WriteField(line.Memo);
+            writer.WriteField(RungWords[(int)line.Rung]);
+            writer.WriteField(line.Because);
+            writer.EndRecord();
+        }
+    }
+
+    /// <summary>Reads intended entries in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="company">The currency that the settings name, or none: then the entries' own.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <param name="currency">The one currency of all entries.</param>
+    public static IReadOnlyList<FiledEntry> Read(string file, byte[] content, Currency? company, Problems problems, out Currency currency)
+    {
+        using var table = CsvTable.Open(file, content, Columns, problems);
+        var order = new List<Gathering>();
+        var byIdentity = new Dictionary<DocumentIdentity, Gathering>();
+        currency = company ?? Currency.Usd;
+        var decided = company is not null;
+        while (table.Read())
+        {
+            var own = table.CurrencyOr(CurrencyCode, currency);
+            if (!decided && table.Text(CurrencyCode).Length > 0) (currency, decided) = (own, true);
+            if (own != currency) table.Error(CurrencyCode, $"\"{own}\" differs from {currency}; all entries are in one currency");
+
+            var identity = new DocumentIdentity(table.Required(Source), table.Required(SourceId));
+            var head = new Head(table.RequiredDate(EntryDate), table.Text(Reference), table.Text(Supplier), table.Text(Employee), table.Text(Form));
+            var line = new ProofLine(
+                table.Required(AccountId), table.Amount(Debit, currency), table.Amount(Credit, currency), table.Text(TaxCode),
+                new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
+                table.Word<EntryRung>(RungWord) == EntryRung.Offset);
+            if (identity.Source.Length == 0 || identity.SourceId.Length == 0) continue;
+            if (!byIdentity.TryGetValue(identity, out var entry))
+            {
+                byIdentity.Add(identity, entry = new Gathering(identity, head, table.Row));
+                order.Add(entry);
+            }
+
+            entry.Check(table, head);
+            entry.Lines.Add(line);
+        }
+
+        if (problems.Any) return [];
+        foreach (var entry in order)
+        {
+            var sum = entry.Lines.Sum(l => l.Signed);
+            if (sum != 0)
+                problems.Add(new Problem(file, entry.FirstRow, "", $"the entry of \"{entry.Identity}\" does not balance; debit − credit is {AmountText.Format(sum, currency.Digits)}"));
+        }
+
+        return [.. order.Select(e => e.Finish())];
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => writer.Dispose();
+
+    private sealed record Head(DateOnly Date, string Reference, string Supplier, string Employee, string Form);
+
+    private sealed class Gathering(DocumentIdentity identity, Head head, long firstRow)
+    {
+        private string employee = head.Employee;
+
+        public DocumentIdentity Identity => identity;
+
+        public long FirstRow => firstRow;
+
+        public List<ProofLine> Lines { get; } = [];
+
+        public void Check(CsvTable table, Head row)
+        {
+            if (employee.Length == 0) employee = row.Employee;
+            void Differs(int column, string text, string first) =>
+                table.Error(column, $"\"{text}\" differs from \"{first}\" on row {firstRow} of the same entry \"{identity}\"");
+            if (row.Date != head.Date)
+                Differs(EntryDate, row.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), head.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+            if (!Folded.Same(row.Supplier, head.Supplier)) Differs(Supplier, row.Supplier, head.Supplier);
+            if (!Folded.Same(row.Reference, head.Reference)) Differs(Reference, row.Reference, head.Reference);
+        }
+
+        public FiledEntry Finish() => new(
+            new IntendedEntry
+            {
+                Identity = identity,
+                Date = head.Date,
+                Reference = head.Reference,
+                Supplier = head.Supplier,
+                Employee = employee,
+                Lines = Lines,
+            },
+            Words<DocumentKind>.TryRead(head.Form, out var kind) && kind.Reverses());
+    }
+}

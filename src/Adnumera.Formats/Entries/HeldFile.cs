@@ -1,0 +1,37 @@
+using Adnumera.Core.Entries;
+using Adnumera.Formats.Tables;
+using CsvHelper;
+
+namespace Adnumera.Formats.Entries;
+
+/// <summary>held.csv: each reason for which a document waits or was set aside.</summary>
+public sealed class HeldFile : IDisposable
+{
+    private readonly CsvWriter writer;
+
+    /// <summary>Starts the file.</summary>
+    public HeldFile(Stream stream) => writer = CsvFile.Create(stream, "source source_id line state reason value detail");
+
+    /// <summary>Writes the reasons of a document; none for a coded one.</summary>
+    public void Write(Composition composition)
+    {
+        if (composition.SetAside is { } setAside) Write(composition, null, "set_aside", ReasonWords.Of(setAside));
+        foreach (var reason in composition.Held) Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => writer.Dispose();
+
+    private void Write(Composition composition, long? line, string state, ReasonWords reason)
+    {
+        writer.WriteField(composition.Document.Identity.Source);
+        writer.WriteField(composition.Document.Identity.SourceId);
+        if (line is { } number) writer.WriteField(number);
+        else writer.WriteField("");
+        writer.WriteField(state);
+        writer.WriteField(reason.Word);
+        writer.WriteField(reason.Value);
+        writer.WriteField(reason.Detail);
+        writer.EndRecord();
+    }
+}

@@ -1,0 +1,49 @@
+using Adnumera.Core;
+using Adnumera.Core.Ledger;
+using Adnumera.Formats.Tables;
+
+namespace Adnumera.Formats.Ledger;
+
+/// <summary>chart.csv: the chart of accounts.</summary>
+public static class ChartFile
+{
+    private const int AccountId = 0, Number = 1, Name = 2, Kind = 3, Role = 4, Parent = 5, Active = 6;
+    private static readonly IReadOnlyList<Column> Columns = Column.List("account* number name kind* role parent active");
+
+    /// <summary>Reads a chart; errors go to <paramref name="problems"/>.</summary>
+    /// <returns>The accounts and the row of each.</returns>
+    public static IReadOnlyList<(Account Account, long Row)> Read(string file, byte[] content, Problems problems)
+    {
+        using var table = CsvTable.Open(file, content, Columns, problems);
+        var accounts = new List<(Account, long)>();
+        var rows = new Dictionary<string, long>(StringComparer.Ordinal);
+        while (table.Read())
+        {
+            var account = new Account
+            {
+                Id = table.Required(AccountId),
+                Number = table.Text(Number),
+                Name = table.Text(Name),
+                Kind = table.Word<AccountKind>(Kind),
+                Role = ReadRole(table),
+                Parent = table.Text(Parent),
+                Active = table.YesNo(Active, blank: true),
+            };
+            if (account.Id.Length > 0 && !rows.TryAdd(account.Id, table.Row))
+                table.Error(AccountId, $"\"{account.Id}\" stands twice; first on row {rows[account.Id]}");
+            else
+                accounts.Add((account, table.Row));
+        }
+
+        return accounts;
+    }
+
+    // The list of roles is open: a ledger may have others, which play no part here.
+    private static AccountRole ReadRole(CsvTable table)
+    {
+        var text = table.Text(Role);
+        if (text.Length == 0 || Words<AccountRole>.TryRead(text, out var role)) return Words<AccountRole>.TryRead(text, out role) ? role : AccountRole.None;
+        table.Notice(Role, $"\"{text}\" is not a role that is used here and was read as none");
+        return AccountRole.None;
+    }
+}

@@ -1,0 +1,87 @@
+using System.Globalization;
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+
+namespace Adnumera.Formats.Tables;
+
+/// <summary>Reading the values of a row; what cannot be read is reported, and a value that does no harm is returned.</summary>
+public static class Fields
+{
+    /// <summary>An amount in minor units; blank is 0 unless it must be filled.</summary>
+    public static long Amount(this CsvTable table, int column, Currency currency, bool required = false)
+    {
+        var text = required ? table.Required(column) : table.Text(column);
+        if (text.Length == 0) return 0;
+        var fault = AmountText.Read(text, currency.Digits, out var minor);
+        if (fault != AmountText.Fault.None) table.Error(column, Message(fault, text, currency));
+        return minor;
+    }
+
+    /// <summary>Why a text is not an amount, as people say it.</summary>
+    public static string Message(AmountText.Fault fault, string text, Currency currency) => fault switch
+    {
+        AmountText.Fault.Form => $"\"{text}\" is not an amount; expected a number such as {AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
+        AmountText.Fault.Decimals => $"\"{text}\" has more decimals than {currency} has ({currency.Digits})",
+        AmountText.Fault.TooLarge => $"\"{text}\" is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
+        _ => throw new ArgumentOutOfRangeException(nameof(fault)),
+    };
+
+    /// <summary>A number with any decimals; blank is null.</summary>
+    public static decimal? Number(this CsvTable table, int column)
+    {
+        var text = table.Text(column);
+        if (text.Length == 0) return null;
+        const NumberStyles Form = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
+        if (text[0] != '+' && char.IsAsciiDigit(text[^1]) && char.IsAsciiDigit(text[0] == '-' && text.Length > 1 ? text[1] : text[0])
+            && decimal.TryParse(text, Form, CultureInfo.InvariantCulture, out var number)) return number;
+        table.Error(column, $"\"{text}\" is not a number; expected one such as 12.5");
+        return null;
+    }
+
+    /// <summary>A date; blank is null.</summary>
+    public static DateOnly? Date(this CsvTable table, int column)
+    {
+        var text = table.Text(column);
+        if (text.Length == 0) return null;
+        if (TryDate(text, out var date)) return date;
+        table.Error(column, $"\"{text}\" is not a date; expected one such as 2026-03-09");
+        return null;
+    }
+
+    /// <summary>A date that must be filled.</summary>
+    public static DateOnly RequiredDate(this CsvTable table, int column) =>
+        table.Required(column).Length == 0 ? default : table.Date(column) ?? default;
+
+    /// <summary>Reads a date such as <c>2026-03-09</c>.</summary>
+    public static bool TryDate(string text, out DateOnly date) =>
+        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out date);
+
+    /// <summary>A fixed word that must be filled.</summary>
+    public static T Word<T>(this CsvTable table, int column) where T : struct, Enum
+    {
+        var text = table.Required(column);
+        if (text.Length == 0 || Words<T>.TryRead(text, out var value)) return Words<T>.TryRead(text, out value) ? value : default;
+        table.Error(column, $"\"{text}\" is not known; expected one of {string.Join(", ", Words<T>.All)}");
+        return default;
+    }
+
+    /// <summary><c>yes</c> or <c>no</c>; blank is the given value.</summary>
+    public static bool YesNo(this CsvTable table, int column, bool blank)
+    {
+        var text = table.Text(column);
+        if (text.Length == 0) return blank;
+        if (text.Equals("yes", StringComparison.OrdinalIgnoreCase)) return true;
+        if (!text.Equals("no", StringComparison.OrdinalIgnoreCase)) table.Error(column, $"\"{text}\" is not known; expected yes or no");
+        return false;
+    }
+
+    /// <summary>A currency; blank is the given one.</summary>
+    public static Currency CurrencyOr(this CsvTable table, int column, Currency blank)
+    {
+        var text = table.Text(column);
+        if (text.Length == 0) return blank;
+        if (Currency.TryFind(text, out var currency)) return currency;
+        table.Error(column, $"\"{text}\" is not a currency of ISO 4217; expected a code such as USD");
+        return blank;
+    }
+}
