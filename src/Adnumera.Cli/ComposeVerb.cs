@@ -1,5 +1,5 @@
+using System.Collections.Concurrent;
 using Adnumera.Core;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
@@ -14,84 +14,100 @@ namespace Adnumera.Cli;
 
 internal static class ComposeVerb
 {
+    private const int Batch = 1000;
+
     public static int Run(string chartPath, string mappingPath, string documentsPath, string? settingsPath, bool strict, string folder)
     {
         var inputs = new Inputs();
         var settings = inputs.Settings(settingsPath, out _);
         var (chartContent, mappingContent, documentsContent) = (inputs.Read(chartPath), inputs.Read(mappingPath), inputs.Read(documentsPath));
-        if (inputs.Problems.Any)
-        {
-            inputs.Report();
-            return ExitCode.BadInput;
-        }
-
-        var accounts = ChartFile.Read(Inputs.Name(chartPath), chartContent, inputs.Problems);
-        var book = MappingFile.Read(Inputs.Name(mappingPath), mappingContent, inputs.Problems);
-        var documents = DocumentsFile.Read(Inputs.Name(documentsPath), documentsContent, settings.Currency, inputs.Problems);
-        if (inputs.Problems.Any)
-        {
-            inputs.Report();
-            return ExitCode.BadInput;
-        }
-
-        var composer = new Composer(new Chart(accounts.Select(a => a.Account)), new MappingBook(book), settings);
-        var watch = new DuplicateWatch();
-        var compositions = new Composition[documents.Count];
-        for (var i = 0; i < documents.Count; i++)
-            compositions[i] = composer.Compose(documents[i].Document, watch.Observe(documents[i].Document));
-
-        ReportAmbiguousRoles(compositions, accounts, Inputs.Name(chartPath), inputs.Problems);
         if (inputs.Report()) return ExitCode.BadInput;
 
-        var written = OutputFolder.Replace(folder,
-            ("entries.csv", stream =>
+        // Two cores: the set-up is read beside the documents. Each file has problems of its own, so that they come in a fixed order.
+        Problems ofChart = new(), ofMapping = new(), ofDocuments = new();
+        var setUp = Task.Run(() => (
+            Accounts: ChartFile.Read(Inputs.Name(chartPath), chartContent, ofChart),
+            Book: new MappingBook(MappingFile.Read(Inputs.Name(mappingPath), mappingContent, ofMapping))));
+        var documents = DocumentsFile.Read(Inputs.Name(documentsPath), documentsContent, settings.Currency, ofDocuments);
+        var (accounts, book) = setUp.GetAwaiter().GetResult();
+        inputs.Problems.Add(ofChart, ofMapping, ofDocuments);
+        if (inputs.Report()) return ExitCode.BadInput;
+
+        var composer = new Composer(new Chart(accounts.Select(a => a.Account)), book, settings);
+        var summary = new ComposeSummary(settings.Currency);
+        var ambiguous = new SortedSet<AccountRole>();
+        var written = OutputFolder.Replace(folder, ["entries.csv", "held.csv"], streams =>
+        {
+            using var entries = new EntriesFile(streams[0]);
+            using var held = new HeldFile(streams[1]);
+            foreach (var composition in ComposeAhead(composer, documents))
             {
-                using var file = new EntriesFile(stream);
-                foreach (var composition in compositions)
-                    if (composition.IsCoded) file.Write(composition);
-            }),
-            ("held.csv", stream =>
-            {
-                using var file = new HeldFile(stream);
-                foreach (var composition in compositions) file.Write(composition);
-            }));
+                if (composition.IsCoded) entries.Write(composition);
+                else held.Write(composition);
+                ambiguous.UnionWith(composition.Held.OfType<HoldReason.RoleAmbiguous>().Select(r => r.Role));
+                summary.Add(composition);
+            }
+
+            return ambiguous.Count == 0;
+        });
+        if (ambiguous.Count > 0)
+        {
+            var now = new Inputs();
+            foreach (var role in ambiguous) now.Problems.Add(AmbiguousRole(role, accounts, Inputs.Name(chartPath)));
+            now.Report();
+        }
+
         if (!written) return ExitCode.BadInput;
-        Summary.Write(compositions, settings.Currency);
-        return strict && compositions.Any(c => c.Held.Count > 0) ? ExitCode.Strict : ExitCode.Done;
+        summary.Write(Console.Out);
+        return strict && summary.Held > 0 ? ExitCode.Strict : ExitCode.Done;
+    }
+
+    // Composes on one thread while the caller writes on another, in the order of the documents.
+    private static IEnumerable<Composition> ComposeAhead(Composer composer, IReadOnlyList<FiledDocument> documents)
+    {
+        using var done = new BlockingCollection<Composition[]>(boundedCapacity: 8);
+        using var stop = new CancellationTokenSource();
+        var composing = Task.Run(() =>
+        {
+            try
+            {
+                var watch = new DuplicateWatch();
+                for (var start = 0; start < documents.Count; start += Batch)
+                {
+                    var batch = new Composition[Math.Min(Batch, documents.Count - start)];
+                    for (var i = 0; i < batch.Length; i++)
+                    {
+                        var document = documents[start + i].Document;
+                        batch[i] = composer.Compose(document, watch.Observe(document));
+                    }
+
+                    done.Add(batch, stop.Token);
+                }
+            }
+            finally
+            {
+                done.CompleteAdding();
+            }
+        });
+        try
+        {
+            foreach (var batch in done.GetConsumingEnumerable())
+                foreach (var composition in batch)
+                    yield return composition;
+            composing.GetAwaiter().GetResult();
+        }
+        finally
+        {
+            stop.Cancel();
+            ((IAsyncResult)composing).AsyncWaitHandle.WaitOne();
+        }
     }
 
     // A role that is needed and that several accounts have is a fault of the chart, not of a document.
-    private static void ReportAmbiguousRoles(Composition[] compositions, IReadOnlyList<(Account Account, long Row)> accounts, string file, Problems problems)
+    private static Problem AmbiguousRole(AccountRole role, IReadOnlyList<(Account Account, long Row)> accounts, string file)
     {
-        var ambiguous = compositions.SelectMany(c => c.Held).OfType<HoldReason.RoleAmbiguous>().Select(r => r.Role).Distinct();
-        foreach (var role in ambiguous.Order())
-        {
-            var holders = accounts.Where(a => a.Account.Active && a.Account.Role == role).ToList();
-            problems.Add(new Problem(file, holders[1].Row, "role",
-                $"\"{Words<AccountRole>.Of(role)}\" is needed, and several active accounts have it: {string.Join(", ", holders.Select(h => h.Account.Id))}"));
-        }
-    }
-
-    private static class Summary
-    {
-        public static void Write(Composition[] compositions, Currency currency)
-        {
-            Console.WriteLine($"{"",-10} {"documents",10} {currency,20}");
-            Line("ready", compositions.Where(c => c.IsCoded), currency);
-            Line("held", compositions.Where(c => c.Held.Count > 0), currency);
-            Line("set aside", compositions.Where(c => c.SetAside is not null), currency);
-            Line("arrived", compositions, currency);
-            foreach (var other in compositions.Where(c => c.Document.Currency != currency).GroupBy(c => c.Document.Currency))
-                Console.WriteLine($"Not in the money above: {other.Count()} in {other.Key}, {Money(other, other.Key)}");
-            var lines = compositions.Where(c => c.IsCoded).SelectMany(c => c.Lines).ToList();
-            Console.WriteLine($"{"debit",-10} {"",10} {AmountText.Format(lines.Sum(l => l.Debit), currency.Digits),20}");
-            Console.WriteLine($"{"credit",-10} {"",10} {AmountText.Format(lines.Sum(l => l.Credit), currency.Digits),20}");
-        }
-
-        private static void Line(string state, IEnumerable<Composition> compositions, Currency currency) =>
-            Console.WriteLine($"{state,-10} {compositions.Count(),10} {Money(compositions, currency),20}");
-
-        private static string Money(IEnumerable<Composition> compositions, Currency currency) =>
-            AmountText.Format(compositions.Where(c => c.Document.Currency == currency).Sum(c => c.Document.SignedTotal), currency.Digits);
+        var holders = accounts.Where(a => a.Account.Active && a.Account.Role == role).ToList();
+        return new Problem(file, holders[1].Row, "role",
+            $"\"{Words<AccountRole>.Of(role)}\" is needed, and several active accounts have it: {string.Join(", ", holders.Select(h => h.Account.Id))}");
     }
 }

@@ -7,6 +7,8 @@ namespace Adnumera.Cli;
 // Reading the input files of a verb, and saying what is wrong with them.
 internal sealed class Inputs
 {
+    private int noticed;
+
     public Problems Problems { get; } = new();
 
     public static string Name(string path) => Path.GetFileName(path);
@@ -35,7 +37,8 @@ internal sealed class Inputs
     // Notices and errors; tells whether there was an error.
     public bool Report()
     {
-        foreach (var notice in Problems.Notices) Console.Error.WriteLine(notice);
+        foreach (var notice in Problems.Notices.Skip(noticed)) Console.Error.WriteLine(notice);
+        noticed = Problems.Notices.Count;
         foreach (var error in Problems.Errors) Console.Error.WriteLine(error);
         if (Problems.Count > Problems.Most) Console.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
         if (Problems.Any) Console.Error.WriteLine("Nothing was written.");

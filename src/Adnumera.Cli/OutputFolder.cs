@@ -1,50 +1,66 @@
 namespace Adnumera.Cli;
 
-// Replaces the two files of a verb, both or neither.
+// Replaces the files of a verb, all or none.
 internal static class OutputFolder
 {
-    public static bool Replace(string folder, (string Name, Action<Stream> Write) first, (string Name, Action<Stream> Write) second)
+    // The writer answers whether what it wrote is to be kept.
+    public static bool Replace(string folder, string[] names, Func<Stream[], bool> write)
     {
-        var written = new List<(string Draft, string Final, string Kept)>();
+        var files = Array.ConvertAll(names, name => new Replacement(Path.Combine(folder, name)));
         try
         {
             Directory.CreateDirectory(folder);
-            foreach (var (name, write) in (ReadOnlySpan<(string, Action<Stream>)>)[first, second])
+            var streams = Array.ConvertAll(files, Stream (f) => new FileStream(f.Draft, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 16));
+            bool keep;
+            try
             {
-                var final = Path.Combine(folder, name);
-                var draft = $"{final}.{Environment.ProcessId}.new";
-                written.Add((draft, final, $"{final}.{Environment.ProcessId}.old"));
-                using var stream = new FileStream(draft, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 16);
-                write(stream);
+                keep = write(streams);
+            }
+            finally
+            {
+                foreach (var stream in streams) stream.Dispose();
             }
 
-            foreach (var (draft, final, kept) in written)
-            {
-                if (Directory.Exists(final)) throw new IOException($"{final} is a folder");
-                if (File.Exists(final)) File.Move(final, kept, overwrite: true);
-                File.Move(draft, final);
-            }
-
-            foreach (var (_, _, kept) in written) File.Delete(kept);
-            return true;
+            foreach (var file in files)
+                if (keep) file.PutInPlace();
+            foreach (var file in files) file.CleanUp();
+            return keep;
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            Restore(written);
+            foreach (var file in files) file.Restore();
             Console.Error.WriteLine($"{folder}: cannot be written: {e.Message}");
             Console.Error.WriteLine("Nothing was written.");
             return false;
         }
     }
 
-    private static void Restore(List<(string Draft, string Final, string Kept)> written)
+    private sealed class Replacement(string final)
     {
-        foreach (var (draft, final, kept) in written)
+        private readonly string kept = $"{final}.{Environment.ProcessId}.old";
+        private bool inPlace;
+
+        public string Draft { get; } = $"{final}.{Environment.ProcessId}.new";
+
+        public void PutInPlace()
         {
-            // A draft that is gone was moved into place.
-            if (!File.Exists(draft) && File.Exists(final)) File.Delete(final);
-            if (File.Exists(draft)) File.Delete(draft);
+            if (Directory.Exists(final)) throw new IOException($"{final} is a folder");
+            if (File.Exists(final)) File.Move(final, kept, overwrite: true);
+            File.Move(Draft, final);
+            inPlace = true;
+        }
+
+        public void Restore()
+        {
+            if (inPlace) File.Delete(final);
             if (File.Exists(kept)) File.Move(kept, final);
+            CleanUp();
+        }
+
+        public void CleanUp()
+        {
+            if (File.Exists(Draft)) File.Delete(Draft);
+            if (File.Exists(kept)) File.Delete(kept);
         }
     }
 }

@@ -13,11 +13,7 @@ internal static class ProveVerb
         var inputs = new Inputs();
         var settings = inputs.Settings(settingsPath, out var namesCurrency);
         var (entriesContent, ledgerContent) = (inputs.Read(entriesPath), inputs.Read(ledgerPath));
-        if (inputs.Problems.Any)
-        {
-            inputs.Report();
-            return ExitCode.BadInput;
-        }
+        if (inputs.Report()) return ExitCode.BadInput;
 
         var filed = EntriesFile.Read(Inputs.Name(entriesPath), entriesContent, namesCurrency ? settings.Currency : null, inputs.Problems, out var currency);
         var ledger = LedgerFile.Read(Inputs.Name(ledgerPath), ledgerContent, currency, inputs.Problems);
@@ -26,9 +22,12 @@ internal static class ProveVerb
         var intended = filed.Select(f => f.Entry).ToList();
         var differences = Prover.Prove(intended, ledger);
         var accounts = AccountProof.Of(intended, ledger);
-        var written = OutputFolder.Replace(folder,
-            ("differences.csv", stream => ProofFiles.WriteDifferences(stream, differences, currency)),
-            ("accounts.csv", stream => ProofFiles.WriteAccounts(stream, accounts, currency)));
+        var written = OutputFolder.Replace(folder, ["differences.csv", "accounts.csv"], streams =>
+        {
+            ProofFiles.WriteDifferences(streams[0], differences, currency);
+            ProofFiles.WriteAccounts(streams[1], accounts, currency);
+            return true;
+        });
         if (!written) return ExitCode.BadInput;
         WriteSummary(filed, differences, accounts, currency);
         return strict && differences.Count > 0 ? ExitCode.Strict : ExitCode.Done;

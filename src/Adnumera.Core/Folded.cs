@@ -8,10 +8,19 @@ namespace Adnumera.Core;
 /// </summary>
 public static class Folded
 {
-    /// <summary>The folded form; the same instance when the text already is folded.</summary>
-    public static string Of(string text)
+    /// <summary>Compares texts in their folded form without making it: for look-ups of what a person wrote.</summary>
+    public static IEqualityComparer<string> Comparer { get; } = new FoldedComparer();
+
+    /// <summary>The folded form, in capitals; for keeping beside the text and comparing byte for byte.</summary>
+    public static string Of(string text) => Spaced(text).ToUpperInvariant();
+
+    /// <summary>Whether two texts are the same key, name or reference.</summary>
+    public static bool Same(string left, string right) => Comparer.Equals(left, right);
+
+    // Trimmed, inner white space folded, in NFC; almost always the text itself.
+    private static string Spaced(string text)
     {
-        if (IsFoldedAscii(text)) return text;
+        if (IsPlain(text)) return text;
         if (!Ascii.IsValid(text)) text = text.Normalize(NormalizationForm.FormC);
         var folded = new StringBuilder(text.Length);
         var space = false;
@@ -25,25 +34,30 @@ public static class Folded
 
             if (space) folded.Append(' ');
             space = false;
-            folded.Append(char.ToUpperInvariant(c));
+            folded.Append(c);
         }
 
         return folded.ToString();
     }
 
-    /// <summary>Whether two texts are the same key, name or reference.</summary>
-    public static bool Same(string left, string right) =>
-        string.Equals(left, right, StringComparison.Ordinal) || string.Equals(Of(left), Of(right), StringComparison.Ordinal);
-
-    private static bool IsFoldedAscii(string text)
+    private static bool IsPlain(string text)
     {
         var previous = ' ';
         foreach (var c in text)
         {
-            if (c > '~' || c < ' ' || (c >= 'a' && c <= 'z') || (c == ' ' && previous == ' ')) return false;
+            if (c > '~' || c < ' ' || (c == ' ' && previous == ' ')) return false;
             previous = c;
         }
 
         return text.Length == 0 || previous != ' ';
+    }
+
+    private sealed class FoldedComparer : IEqualityComparer<string>
+    {
+        public bool Equals(string? left, string? right) =>
+            ReferenceEquals(left, right)
+            || (left is not null && right is not null && string.Equals(Spaced(left), Spaced(right), StringComparison.OrdinalIgnoreCase));
+
+        public int GetHashCode(string text) => string.GetHashCode(Spaced(text), StringComparison.OrdinalIgnoreCase);
     }
 }

@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Adnumera.Core.Amounts;
 
 /// <summary>How an amount is written: <c>-?[0-9]+(\.[0-9]+)?</c>, no grouping.</summary>
@@ -29,24 +31,29 @@ public static class AmountText
     /// <param name="text">The text, already trimmed; for example <c>12.50</c>.</param>
     /// <param name="digits">Decimals of the currency; surplus decimals must be zeros, so <c>5.00</c> is 5 yen.</param>
     /// <param name="minor">The amount in minor units, 0 when there is a fault.</param>
-    public static Fault Read(ReadOnlySpan<char> text, int digits, out long minor)
+    public static Fault Read(ReadOnlySpan<char> text, int digits, out long minor) => Read<char>(text, digits, out minor);
+
+    /// <summary>Reads an amount from UTF-8; see the other overload.</summary>
+    public static Fault Read(ReadOnlySpan<byte> text, int digits, out long minor) => Read<byte>(text, digits, out minor);
+
+    private static Fault Read<T>(ReadOnlySpan<T> text, int digits, out long minor) where T : unmanaged, IBinaryInteger<T>
     {
         minor = 0;
-        var negative = text.Length > 0 && text[0] == '-';
+        var negative = text.Length > 0 && uint.CreateTruncating(text[0]) == '-';
         var at = negative ? 1 : 0;
         long value = 0;
         int whole = 0, decimals = 0;
         bool point = false, surplus = false, large = false;
         for (; at < text.Length; at++)
         {
-            var c = text[at];
+            var c = uint.CreateTruncating(text[at]);
             if (c == '.' && !point && whole > 0)
             {
                 point = true;
                 continue;
             }
 
-            if (!char.IsAsciiDigit(c)) return Fault.Form;
+            if (c - '0' > 9) return Fault.Form;
             if (point && ++decimals > digits)
             {
                 surplus |= c != '0';
@@ -55,7 +62,7 @@ public static class AmountText
 
             if (!point) whole++;
             large |= value > Most;
-            if (!large) value = value * 10 + (c - '0');
+            if (!large) value = value * 10 + (int)(c - '0');
         }
 
         if (whole == 0 || (point && decimals == 0)) return Fault.Form;

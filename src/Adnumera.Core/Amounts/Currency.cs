@@ -4,7 +4,7 @@ using System.Diagnostics.CodeAnalysis;
 namespace Adnumera.Core.Amounts;
 
 /// <summary>A currency of ISO 4217: its alphabetic code and the number of decimals of its minor unit.</summary>
-public sealed record Currency
+public sealed class Currency
 {
     // ISO 4217 list one; every code with a minor unit of its own. Two decimals is the rule, so only exceptions carry a number.
     private const string TwoDecimals =

@@ -1,3 +1,5 @@
+using Adnumera.Core.Amounts;
+
 namespace Adnumera.Core.Documents;
 
 /// <summary>
@@ -6,34 +8,46 @@ namespace Adnumera.Core.Documents;
 /// </summary>
 public sealed class DuplicateWatch
 {
-    private readonly Dictionary<(DocumentKind Kind, string Party, string Reference), Seen> byReference = [];
-    private readonly Dictionary<(DocumentKind Kind, string Party, DateOnly Date, long Total, string Currency), Alike> byAmount = [];
+    private readonly Dictionary<(DocumentKind Kind, int Party, int Reference), Seen> byReference = [];
+    private readonly Dictionary<(DocumentKind Kind, int Party, int Day, long Total, Currency Currency), Alike> byAmount = [];
+    private readonly Dictionary<string, int> names = new(Folded.Comparer);
     private int order;
 
     /// <summary>Notes a document and tells the earliest one that it may be a duplicate of; null when there is none.</summary>
     public DocumentIdentity? Observe(Document document)
     {
         if (document.Party.Length == 0) return null;
-        var party = Folded.Of(document.Party);
-        var reference = Folded.Of(document.Reference);
+        var party = NumberOf(document.Party);
+        var hasReference = document.Reference.Length > 0;
         var seen = new Seen(order++, document.Identity);
         Seen? match = null;
 
-        if (reference.Length > 0 && !byReference.TryAdd((document.Kind, party, reference), seen))
-            match = byReference[(document.Kind, party, reference)];
+        if (hasReference)
+        {
+            var key = (document.Kind, party, NumberOf(document.Reference));
+            if (!byReference.TryAdd(key, seen)) match = byReference[key];
+        }
 
-        var amount = (document.Kind, party, document.Date, document.Total, document.Currency.Code);
+        var amount = (document.Kind, party, document.Date.DayNumber, document.Total, document.Currency);
         if (!byAmount.TryGetValue(amount, out var alike))
         {
-            byAmount.Add(amount, new Alike(seen, reference.Length == 0 ? seen : null));
+            byAmount.Add(amount, new Alike(seen, hasReference ? null : seen));
         }
         else
         {
-            match = Earlier(match, reference.Length == 0 ? alike.First : alike.FirstWithoutReference);
-            if (reference.Length == 0 && alike.FirstWithoutReference is null) byAmount[amount] = alike with { FirstWithoutReference = seen };
+            match = Earlier(match, hasReference ? alike.FirstWithoutReference : alike.First);
+            if (!hasReference && alike.FirstWithoutReference is null) byAmount[amount] = alike with { FirstWithoutReference = seen };
         }
 
         return match?.Identity;
+    }
+
+    // A name by its number, so that keys are small.
+    private int NumberOf(string name)
+    {
+        if (names.TryGetValue(name, out var number)) return number;
+        names.Add(name, names.Count);
+        return names.Count - 1;
     }
 
     private static Seen? Earlier(Seen? left, Seen? right) =>

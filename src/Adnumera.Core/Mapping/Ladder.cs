@@ -177,6 +177,7 @@ public sealed class Ladder
     // The longest group that is the beginning of the cost code and ends there or before a separator; ended ones do not count.
     private Step LookPrefix(string costCode, Document document)
     {
+        if (costCode.Length == 0) return new Step("", RungFinding.NoValue, null);
         var code = Folded.Of(costCode);
         for (var length = code.Length; length > 0; length--)
         {
@@ -185,7 +186,7 @@ public sealed class Ladder
             if (step.Finding == RungFinding.Decides) return step with { Value = step.Row!.Key };
         }
 
-        return new Step(costCode, costCode.Length == 0 ? RungFinding.NoValue : RungFinding.NotMapped, null);
+        return new Step(costCode, RungFinding.NotMapped, null);
     }
 
     private readonly record struct Step(string Value, RungFinding Finding, MappingRow? Row);

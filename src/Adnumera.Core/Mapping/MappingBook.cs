@@ -3,7 +3,8 @@ namespace Adnumera.Core.Mapping;
 /// <summary>All mappings, for looking up which row is in force for a key, a source and a day.</summary>
 public sealed class MappingBook
 {
-    private readonly Dictionary<string, KeyRows>[] byKind = [.. Enum.GetValues<KeyKind>().Select(_ => new Dictionary<string, KeyRows>(StringComparer.Ordinal))];
+    private readonly Dictionary<string, KeyRows>[] byKind = 
+        [.. Enum.GetValues<KeyKind>().Select(kind => new Dictionary<string, KeyRows>(kind.Comparer()))];
 
     /// <summary>Makes a book of rows in any order.</summary>
     public MappingBook(IEnumerable<MappingRow> rows)
@@ -11,8 +12,7 @@ public sealed class MappingBook
         foreach (var row in rows)
         {
             var ofKind = byKind[(int)row.Kind];
-            var key = row.Kind.Fold(row.Key);
-            if (!ofKind.TryGetValue(key, out var ofKey)) ofKind.Add(key, ofKey = new KeyRows());
+            if (!ofKind.TryGetValue(row.Key, out var ofKey)) ofKind.Add(row.Key, ofKey = new KeyRows());
             ofKey.Add(row);
         }
     }
@@ -22,7 +22,7 @@ public sealed class MappingBook
     /// ones; of those the latest on or before the day. It may be one that ends the mapping. Null when there is none.
     /// </summary>
     public MappingRow? InForce(KeyKind kind, string key, string source, DateOnly day) =>
-        key.Length > 0 && byKind[(int)kind].TryGetValue(kind.Fold(key), out var rows) ? rows.InForce(source, day) : null;
+        key.Length > 0 && byKind[(int)kind].TryGetValue(key, out var rows) ? rows.InForce(source, day) : null;
 
     private sealed class KeyRows
     {

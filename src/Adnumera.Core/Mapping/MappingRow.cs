@@ -57,6 +57,9 @@ public static class KeyKinds
     /// <summary>The form in which keys of this kind compare: sources exactly, all others folded.</summary>
     public static string Fold(this KeyKind kind, string key) => kind == KeyKind.Source ? key : Folded.Of(key);
 
+    /// <summary>Compares keys of this kind as they were written.</summary>
+    public static IEqualityComparer<string> Comparer(this KeyKind kind) => kind == KeyKind.Source ? StringComparer.Ordinal : Folded.Comparer;
+
     /// <summary>The trade's name of the kind.</summary>
     public static string Title(this KeyKind kind) => Words<KeyKind>.Of(kind).Replace('_', ' ');
 }

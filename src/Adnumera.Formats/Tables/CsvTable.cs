@@ -94,6 +94,9 @@ public sealed class CsvTable : IDisposable
         return text.Length > 0 && (char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1])) ? text.Trim() : text;
     }
 
+    /// <summary>The value of a column as UTF-8, spaces around it left out; empty where the file does not have it. Valid until the next row.</summary>
+    public ReadOnlySpan<byte> Bytes(int column) => fieldOfColumn[column] < 0 ? default : reader.GetSpan(fieldOfColumn[column]).Trim((byte)' ');
+
     /// <summary>The trimmed value of a column that must be filled; reports it when it is not.</summary>
     public string Required(int column)
     {

@@ -10,6 +10,9 @@ public static class Fields
     /// <summary>An amount in minor units; blank is 0 unless it must be filled.</summary>
     public static long Amount(this CsvTable table, int column, Currency currency, bool required = false)
     {
+        // The form is plain ASCII, so most amounts are read without making a text of them.
+        var bytes = table.Bytes(column);
+        if (bytes.Length > 0 && AmountText.Read(bytes, currency.Digits, out var plain) == AmountText.Fault.None) return plain;
         var text = required ? table.Required(column) : table.Text(column);
         if (text.Length == 0) return 0;
         var fault = AmountText.Read(text, currency.Digits, out var minor);
@@ -29,6 +32,7 @@ public static class Fields
     /// <summary>A number with any decimals; blank is null.</summary>
     public static decimal? Number(this CsvTable table, int column)
     {
+        if (table.Bytes(column).IsEmpty) return null;
         var text = table.Text(column);
         if (text.Length == 0) return null;
         const NumberStyles Form = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
@@ -53,8 +57,18 @@ public static class Fields
         table.Required(column).Length == 0 ? default : table.Date(column) ?? default;
 
     /// <summary>Reads a date such as <c>2026-03-09</c>.</summary>
-    public static bool TryDate(string text, out DateOnly date) =>
-        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out date);
+    public static bool TryDate(string text, out DateOnly date)
+    {
+        date = default;
+        if (text.Length != 10 || text[4] != '-' || text[7] != '-') return false;
+        for (var i = 0; i < 10; i++)
+            if (i is not (4 or 7) && !char.IsAsciiDigit(text[i])) return false;
+        int Part(int start, int length) => int.Parse(text.AsSpan(start, length), NumberStyles.None, CultureInfo.InvariantCulture);
+        var (year, month, day) = (Part(0, 4), Part(5, 2), Part(8, 2));
+        if (year == 0 || month is 0 or > 12 || day == 0 || day > DateTime.DaysInMonth(year, month)) return false;
+        date = new DateOnly(year, month, day);
+        return true;
+    }
 
     /// <summary>A fixed word that must be filled.</summary>
     public static T Word<T>(this CsvTable table, int column) where T : struct, Enum

@@ -39,6 +39,17 @@ public sealed class Problems
         if (Count++ < Most) errors.Add(problem);
     }
 
+    /// <summary>Adds what was found in other files.</summary>
+    public void Add(params ReadOnlySpan<Problems> others)
+    {
+        foreach (var other in others)
+        {
+            foreach (var error in other.errors) Add(error);
+            Count += other.Count - other.errors.Count;
+            notices.AddRange(other.notices);
+        }
+    }
+
     /// <summary>Adds a notice.</summary>
     public void Notice(Problem problem) => notices.Add(problem);
 }
