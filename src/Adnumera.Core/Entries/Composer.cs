@@ -23,9 +23,9 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
     {
         var entryDate = settings.EntryDateOf(document.Date);
         if (settings.StartDate is { } start && document.Date < start)
-            return new Composition(document, entryDate, [], [], new SetAsideReason.BeforeStart(document.Date, start));
+            return new Composition(document, entryDate, [], [], [], new SetAsideReason.BeforeStart(document.Date, start));
         if (document.IsZero)
-            return new Composition(document, entryDate, [], [], new SetAsideReason.Zero());
+            return new Composition(document, entryDate, [], [], [], new SetAsideReason.Zero());
 
         var work = new Work(document, chart, book, settings);
         foreach (var line in document.Lines)
@@ -35,7 +35,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         work.CheckHead(entryDate, duplicateOf);
 
         var lines = settings.MergeLines ? LineMerge.Merge(work.Lines) : work.Lines;
-        return new Composition(document, entryDate, lines, work.OrderedReasons(), null);
+        return new Composition(document, entryDate, lines, work.Decisions, work.OrderedReasons(), null);
     }
 
     // One document under way: what is decided so far, and what is wrong.
@@ -47,6 +47,8 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         public List<EntryLine> Lines { get; } = new(document.Lines.Count + 1);
 
+        public List<LineDecision> Decisions { get; } = new(document.Lines.Count);
+
         public void Add(DocumentLine line, Target? found)
         {
             sum += line.Net + line.Tax;
@@ -55,7 +57,9 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             var taxCode = line.TaxCode.Length > 0 ? line.TaxCode : row?.TaxCode ?? "";
             var recovered = RecoveredTax(line, taxCode, out var taxAccount);
             var cost = line.Net + line.Tax - recovered;
-            if (target is { } decided && IsUsableForCost(decided, line) && cost != 0)
+            var usable = target is { } chosen && IsUsableForCost(chosen, line);
+            Decisions.Add(new LineDecision(line.Number, usable ? target!.Value.Account : "", (EntryRung)(target?.Rung ?? Rung.Fallback), taxCode));
+            if (usable && target is { } decided && cost != 0)
             {
                 Lines.Add(new EntryLine
                 {

@@ -83,14 +83,23 @@ public sealed record EntryLine
     public long Credit => Math.Max(-Signed, 0);
 }
 
+/// <summary>What was decided about a line of a document.</summary>
+/// <param name="Line">The document line.</param>
+/// <param name="Account">The account's id; blank while nothing usable decides.</param>
+/// <param name="Rung">The rung that decided, or that chose an account that cannot be used.</param>
+/// <param name="TaxCode">The tax code in force for the line: its own, or the one that the mapping filled in.</param>
+public readonly record struct LineDecision(long Line, string Account, EntryRung Rung, string TaxCode);
+
 /// <summary>What became of a document when its entry was composed.</summary>
 /// <param name="Document">The document.</param>
 /// <param name="EntryDate">The day of the entry.</param>
 /// <param name="Lines">The entry's lines: balanced when coded, those decided so far when held, none when set aside.</param>
+/// <param name="Decisions">What was decided about each line that is not zero; none when set aside.</param>
 /// <param name="Held">Every reason to hold it, the document's own first, then by line, alphabetically.</param>
 /// <param name="SetAside">Why it is set aside, or null.</param>
 public sealed record Composition(
-    Document Document, DateOnly EntryDate, IReadOnlyList<EntryLine> Lines, IReadOnlyList<HoldReason> Held, SetAsideReason? SetAside)
+    Document Document, DateOnly EntryDate, IReadOnlyList<EntryLine> Lines, IReadOnlyList<LineDecision> Decisions,
+    IReadOnlyList<HoldReason> Held, SetAsideReason? SetAside)
 {
     /// <summary>Whether it is a balanced entry that may go to the ledger.</summary>
     public bool IsCoded => SetAside is null && Held.Count == 0;

@@ -1,0 +1,261 @@
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Runtime.CompilerServices;
+using System.Text.Json;
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Posting;
+using Adnumera.Core.Proof;
+
+namespace Adnumera.LedgerClient;
+
+/// <summary>A ledger over its HTTP API.</summary>
+/// <param name="http">A client whose base address is the ledger's.</param>
+/// <param name="token">The token that the ledger's owner gave.</param>
+/// <param name="currency">The ledger's currency, for the decimals of its amounts.</param>
+public sealed class HttpLedger(HttpClient http, string token, Currency currency) : ILedger
+{
+    private const int PageSize = 500;
+    private const int KeysAtOnce = 500;
+
+    /// <summary>The page on which the ledger's owner allows the connection.</summary>
+    public static Uri ConsentPage(Uri ledger, Uri redirect, string state) => new(ledger,
+        $"consent?client=Adnumera&redirect_uri={Uri.EscapeDataString(redirect.ToString())}&state={Uri.EscapeDataString(state)}");
+
+    /// <summary>Trades the code of the consent page for a token.</summary>
+    public static async Task<string> Exchange(HttpClient http, string code, Uri redirect, CancellationToken cancel)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "api/tokens") { Content = JsonContent.Create(new { code, redirectUri = redirect.ToString() }) };
+        using var answer = await Reach(() => http.SendAsync(request, cancel));
+        if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger did not give a token: {await Says(answer, cancel)}");
+        return (await answer.Content.ReadFromJsonAsync<TokenAnswer>(cancel))!.Token;
+    }
+
+    /// <inheritdoc/>
+    public async Task<LedgerOrganisation> Organisation(CancellationToken cancel) => await Get<LedgerOrganisation>("api/organisation", cancel);
+
+    /// <inheritdoc/>
+    public async Task<IReadOnlyList<Account>> Accounts(CancellationToken cancel) =>
+        [.. (await Get<AccountAnswer[]>("api/accounts", cancel)).Select(a => new Account
+        {
+            Id = a.Id,
+            Number = a.Number,
+            Name = a.Name,
+            Kind = Words<AccountKind>.TryRead(a.Kind, out var kind) ? kind : throw new LedgerUnavailableException($"The ledger has an account of unknown kind \"{a.Kind}\"."),
+            Role = Words<AccountRole>.TryRead(a.Role, out var role) ? role : AccountRole.None,
+            Parent = a.Parent,
+            Active = a.Active,
+        })];
+
+    /// <inheritdoc/>
+    public async Task<IReadOnlyList<LedgerSupplier>> Suppliers(CancellationToken cancel) => await Get<LedgerSupplier[]>("api/suppliers", cancel);
+
+    /// <inheritdoc/>
+    public async Task<IReadOnlyList<LedgerTaxCode>> TaxCodes(CancellationToken cancel) =>
+        [.. (await Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))];
+
+    /// <inheritdoc/>
+    public Task<PostingAnswer> PostSupplier(string idempotencyKey, string name, CancellationToken cancel) =>
+        Post("api/suppliers", idempotencyKey, new { name }, cancel);
+
+    /// <inheritdoc/>
+    public Task<PostingAnswer> PostEntry(EntryInstruction instruction, CancellationToken cancel) => Post("api/entries", instruction.IdempotencyKey, new
+    {
+        form = Words<DocumentKind>.Of(instruction.Form),
+        date = Day(instruction.Date),
+        dueDate = instruction.DueDate is { } due ? Day(due) : "",
+        reference = instruction.Reference,
+        supplier = instruction.Supplier,
+        employee = instruction.Employee,
+        currency = instruction.Currency,
+        memo = instruction.Memo,
+        source = instruction.Identity.Source,
+        sourceId = instruction.Identity.SourceId,
+        lines = instruction.Lines.Select(l => new
+        {
+            account = l.Account,
+            debit = Text(Math.Max(l.Signed, 0)),
+            credit = Text(Math.Max(-l.Signed, 0)),
+            taxCode = l.TaxCode,
+            department = l.Department,
+            location = l.Location,
+            project = l.Project,
+            memo = l.Memo,
+        }),
+    }, cancel);
+
+    /// <inheritdoc/>
+    public async Task<string?> FindByKey(string idempotencyKey, CancellationToken cancel)
+    {
+        using var answer = await Send(HttpMethod.Get, $"api/results?key={Uri.EscapeDataString(idempotencyKey)}", null, cancel);
+        if (answer.StatusCode == HttpStatusCode.NotFound) return null;
+        return (await Body<KeyAnswer>(answer, cancel)).Id;
+    }
+
+    /// <inheritdoc/>
+    public async IAsyncEnumerable<FoundEntry> Entries(DateOnly from, DateOnly through, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var after = "";
+        while (true)
+        {
+            var page = await Get<EntryAnswer[]>($"api/entries?from={Day(from)}&through={Day(through)}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}", cancel);
+            foreach (var entry in page) yield return Found(entry);
+            if (page.Length < PageSize) yield break;
+            after = page[^1].Id;
+        }
+    }
+
+    /// <inheritdoc/>
+    public async Task<IReadOnlyList<FoundEntry>> EntriesOf(IReadOnlyCollection<DocumentIdentity> identities, CancellationToken cancel)
+    {
+        var found = new List<FoundEntry>();
+        foreach (var keys in identities.Chunk(KeysAtOnce))
+        {
+            using var answer = await Send(HttpMethod.Post, "api/entries/by-source", JsonContent.Create(keys.Select(k => new[] { k.Source, k.SourceId })), cancel);
+            found.AddRange((await Body<EntryAnswer[]>(answer, cancel)).Select(Found));
+        }
+
+        return found;
+    }
+
+    /// <inheritdoc/>
+    public async Task<IReadOnlyList<LedgerBalance>> TrialBalance(DateOnly through, CancellationToken cancel) =>
+        [.. (await Get<BalanceAnswer[]>($"api/trial-balance?through={Day(through)}", cancel)).Select(b => new LedgerBalance(b.Account, Minor(b.Debit) - Minor(b.Credit)))];
+
+    /// <inheritdoc/>
+    public async Task Revoke(CancellationToken cancel)
+    {
+        using var answer = await Send(HttpMethod.Delete, "api/tokens/current", null, cancel);
+    }
+
+    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private string Text(long minor) => AmountText.Format(minor, currency.Digits);
+
+    private long Minor(string text) => AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None
+        ? minor
+        : throw new LedgerUnavailableException($"The ledger answered \"{text}\" where an amount of {currency} is expected.");
+
+    private FoundEntry Found(EntryAnswer entry) => new()
+    {
+        LedgerEntry = entry.Id,
+        Identity = entry.Source.Length > 0 ? new DocumentIdentity(entry.Source, entry.SourceId) : null,
+        IsPayment = entry.Type == "payment",
+        Status = Words<LedgerStatus>.TryRead(entry.Status, out var status) ? status : throw new LedgerUnavailableException($"Entry {entry.Id} has the unknown status \"{entry.Status}\"."),
+        Date = DateOnly.ParseExact(entry.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture),
+        Reference = entry.Reference,
+        Supplier = entry.Supplier,
+        Employee = entry.Employee,
+        Lines = [.. entry.Lines.Select(l => new ProofLine(l.Account, Minor(l.Debit), Minor(l.Credit), l.TaxCode, new Dimensions(l.Department, l.Location, l.Project)))],
+    };
+
+    // What the network does to a post is an answer, too: anything but a clear one means that it may or may not have arrived.
+    private async Task<PostingAnswer> Post(string path, string key, object content, CancellationToken cancel)
+    {
+        try
+        {
+            using var request = Request(HttpMethod.Post, path, JsonContent.Create(content, content.GetType()));
+            request.Headers.Add("Idempotency-Key", key);
+            using var answer = await http.SendAsync(request, cancel);
+            switch (answer.StatusCode)
+            {
+                case HttpStatusCode.OK or HttpStatusCode.Created:
+                    return new PostingAnswer.Accepted((await answer.Content.ReadFromJsonAsync<IdAnswer>(cancel))!.Id);
+                case HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden:
+                    return new PostingAnswer.NotAllowed();
+                case HttpStatusCode.TooManyRequests or HttpStatusCode.ServiceUnavailable:
+                    return new PostingAnswer.TryLater(answer.Headers.RetryAfter?.Delta ?? TimeSpan.FromSeconds(2));
+                case HttpStatusCode.BadRequest or HttpStatusCode.Conflict or HttpStatusCode.UnprocessableEntity:
+                    var problem = await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel);
+                    return new PostingAnswer.Refused(problem?.Type ?? "refused", problem?.Detail ?? "It gave no reason.");
+                default:
+                    return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode}.");
+            }
+        }
+        catch (Exception e) when (e is HttpRequestException or OperationCanceledException or JsonException or IOException)
+        {
+            return new PostingAnswer.Lost(e.Message);
+        }
+    }
+
+    private async Task<T> Get<T>(string path, CancellationToken cancel)
+    {
+        using var answer = await Send(HttpMethod.Get, path, null, cancel);
+        return await Body<T>(answer, cancel);
+    }
+
+    private async Task<HttpResponseMessage> Send(HttpMethod method, string path, HttpContent? content, CancellationToken cancel)
+    {
+        using var request = Request(method, path, content);
+        return await Reach(() => http.SendAsync(request, cancel));
+    }
+
+    private HttpRequestMessage Request(HttpMethod method, string path, HttpContent? content)
+    {
+        var request = new HttpRequestMessage(method, path) { Content = content };
+        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", token);
+        return request;
+    }
+
+    private static async Task<HttpResponseMessage> Reach(Func<Task<HttpResponseMessage>> send)
+    {
+        try
+        {
+            return await send();
+        }
+        catch (Exception e) when (e is HttpRequestException or TaskCanceledException or IOException)
+        {
+            throw new LedgerUnavailableException("The ledger does not answer. Nothing was changed; try again when it does.", e);
+        }
+    }
+
+    private static async Task<T> Body<T>(HttpResponseMessage answer, CancellationToken cancel)
+    {
+        if (answer.StatusCode == HttpStatusCode.Unauthorized)
+            throw new LedgerUnavailableException("The ledger does not allow the connection any more. Connect it again under Set-up.");
+        if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger answered {(int)answer.StatusCode}: {await Says(answer, cancel)}");
+        try
+        {
+            return (await answer.Content.ReadFromJsonAsync<T>(cancel))!;
+        }
+        catch (JsonException e)
+        {
+            throw new LedgerUnavailableException("The ledger's answer could not be read.", e);
+        }
+    }
+
+    private static async Task<string> Says(HttpResponseMessage answer, CancellationToken cancel)
+    {
+        try
+        {
+            return (await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel))?.Detail ?? answer.ReasonPhrase ?? "";
+        }
+        catch (JsonException)
+        {
+            return answer.ReasonPhrase ?? "";
+        }
+    }
+
+    private sealed record TokenAnswer(string Token);
+
+    private sealed record IdAnswer(string Id);
+
+    private sealed record KeyAnswer(string Key, string Id);
+
+    private sealed record ProblemAnswer(string? Type, string? Detail);
+
+    private sealed record AccountAnswer(string Id, string Number, string Name, string Kind, string Role, string Parent, bool Active);
+
+    private sealed record TaxCodeAnswer(string Code, string Name, string Percent);
+
+    private sealed record BalanceAnswer(string Account, string Debit, string Credit);
+
+    private sealed record EntryAnswer(
+        string Id, string Type, string Date, string Reference, string Supplier, string Employee, string Source, string SourceId, string Status, LineAnswer[] Lines);
+
+    private sealed record LineAnswer(string Account, string Debit, string Credit, string TaxCode, string Department, string Location, string Project);
+}

@@ -1,0 +1,11 @@
+using Adnumera.LedgerStandIn;
+
+var path = Argument("--data") ?? "data/ledger.sqlite";
+var port = int.Parse(Argument("--port") ?? "5190", System.Globalization.CultureInfo.InvariantCulture);
+await StandIn.Build(path, port).RunAsync();
+
+string? Argument(string name)
+{
+    var at = Array.IndexOf(args, name);
+    return at >= 0 && at + 1 < args.Length ? args[at + 1] : null;
+}

@@ -1,0 +1,23 @@
+create table if not exists organisation (
+  id text primary key, name text not null, currency text not null, locked_through text not null default '') strict;
+create table if not exists account (
+  id text primary key, number text not null, name text not null, kind text not null, role text not null default '',
+  parent text not null default '', active integer not null default 1) strict;
+create table if not exists supplier (id text primary key, name text not null collate nocase unique) strict;
+create table if not exists tax_code (code text primary key, name text not null, percent text not null) strict;
+create table if not exists entry (
+  number integer primary key, form text not null, date text not null, due_date text not null default '', reference text not null default '',
+  supplier text not null default '', employee text not null default '', memo text not null default '', source text not null default '',
+  source_id text not null default '', status text not null default 'posted', type text not null default 'entry') strict;
+create index if not exists entry_by_date on entry (date, number);
+create index if not exists entry_by_source on entry (source, source_id);
+create table if not exists entry_line (
+  entry integer not null references entry (number), line integer not null, account text not null references account (id),
+  debit integer not null, credit integer not null, tax_code text not null default '', department text not null default '',
+  location text not null default '', project text not null default '', memo text not null default '', primary key (entry, line)) strict, without rowid;
+create index if not exists entry_line_by_account on entry_line (account);
+create table if not exists idempotency (key text primary key, content_hash text not null, result text not null) strict;
+create table if not exists consent (code_hash text primary key, client text not null, redirect_uri text not null, at text not null) strict;
+create table if not exists token (token_hash text primary key, client text not null, granted_at text not null, revoked_at text not null default '') strict;
+create table if not exists fault (id integer primary key check (id = 1), slow_milliseconds integer not null default 0, lose_answers integer not null default 0) strict;
+insert or ignore into fault (id) values (1);

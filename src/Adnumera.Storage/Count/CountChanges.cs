@@ -1,0 +1,35 @@
+using Adnumera.Core;
+using Adnumera.Core.Count;
+using Adnumera.Core.Documents;
+using Dapper;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Count;
+
+// Gathers what a transaction moves, and writes it once.
+internal sealed class CountChanges(SqliteConnection company)
+{
+    private readonly Dictionary<(string Source, string Period), Tally> arrived = [];
+    private readonly Dictionary<(string Source, string Period, DocumentState State), Tally> standing = [];
+
+    public void Arrive(string source, string period, Tally tally) => arrived[(source, period)] = arrived.GetValueOrDefault((source, period)) + tally;
+
+    public void Stand(string source, string period, DocumentState state, Tally tally) =>
+        standing[(source, period, state)] = standing.GetValueOrDefault((source, period, state)) + tally;
+
+    public void Save()
+    {
+        company.Execute(
+            """
+            insert into arrived_cell (source, period, documents, money) values (@Source, @Period, @Documents, @Money)
+            on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
+            """, arrived.Select(a => new { a.Key.Source, a.Key.Period, a.Value.Documents, a.Value.Money }));
+        company.Execute(
+            """
+            insert into count_cell (source, period, state, documents, money) values (@Source, @Period, @state, @Documents, @Money)
+            on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
+            """, standing.Select(s => new { s.Key.Source, s.Key.Period, state = Words<DocumentState>.Of(s.Key.State), s.Value.Documents, s.Value.Money }));
+        arrived.Clear();
+        standing.Clear();
+    }
+}

@@ -1,0 +1,34 @@
+using Adnumera.Core.Count;
+using Dapper;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Documents;
+
+/// <summary>A file that was taken in.</summary>
+public sealed record ArrivalRow(long Id, string FileName, string Sha256, string At, string Who, long Documents, long Lines, long Added, long Updated, long Unchanged);
+
+/// <summary>The files that were taken in, and what each said that it brings.</summary>
+public sealed class ArrivalTable(SqliteConnection company)
+{
+    private const string Columns = "id, file_name as FileName, sha256 as Sha256, at, who, documents, lines, added, updated, unchanged";
+
+    public long Add(ArrivalRow row) => company.ExecuteScalar<long>(
+        """
+        insert into arrival (file_name, sha256, at, who, documents, lines, added, updated, unchanged)
+        values (@FileName, @Sha256, @At, @Who, @Documents, @Lines, @Added, @Updated, @Unchanged) returning id
+        """, row);
+
+    public void Says(long arrival, IEnumerable<(string Source, string Period, Tally Tally)> says) => company.Execute(
+        "insert into source_says (arrival_id, source, period, documents, money) values (@arrival, @Source, @Period, @Documents, @Money)",
+        says.Select(s => new { arrival, s.Source, s.Period, s.Tally.Documents, s.Tally.Money }));
+
+    public ArrivalRow? Find(long id) => company.QueryFirstOrDefault<ArrivalRow>($"select {Columns} from arrival where id = @id", new { id });
+
+    public IReadOnlyList<ArrivalRow> Latest(int most) => company.Query<ArrivalRow>($"select {Columns} from arrival order by id desc limit @most", new { most }).AsList();
+
+    public void Finish(long id, int added, int updated, int unchanged) =>
+        company.Execute("update arrival set added = @added, updated = @updated, unchanged = @unchanged where id = @id", new { id, added, updated, unchanged });
+
+    /// <summary>The last document id that was given out.</summary>
+    public long LastDocument() => company.ExecuteScalar<long>("select coalesce(max(id), 0) from document");
+}

@@ -1,0 +1,39 @@
+using Adnumera.Core.Documents;
+
+namespace Adnumera.Storage.Documents;
+
+/// <summary>A document with what became of it.</summary>
+public sealed record StoredDocument
+{
+    public required long Id { get; init; }
+
+    public required Document Document { get; init; }
+
+    public required DocumentState State { get; init; }
+
+    public required string Period { get; init; }
+
+    public int Revision { get; init; } = 1;
+
+    /// <summary>The earliest document that it may be a duplicate of.</summary>
+    public DocumentIdentity? DuplicateOf { get; init; }
+
+    public long ArrivalId { get; init; }
+
+    public long FirstRow { get; init; }
+
+    public long LastRow { get; init; }
+
+    public DateOnly EntryDate { get; init; }
+
+    /// <summary>Why it was set aside, blank when it was not.</summary>
+    public string SetAside { get; init; } = "";
+
+    /// <summary>Who set it aside; blank when a rule did.</summary>
+    public string SetAsideBy { get; init; } = "";
+
+    public string LedgerEntry { get; init; } = "";
+
+    /// <summary>Whether coding it anew may change anything: open, or set aside by a rule.</summary>
+    public bool MayBeCoded => State.IsOpen() || (State == DocumentState.SetAside && SetAsideBy.Length == 0);
+}

@@ -1,0 +1,145 @@
+using Microsoft.Extensions.Http.Resilience;
+using Adnumera.Core.Posting;
+using Adnumera.Web.Arrivals;
+using Adnumera.Web.Count;
+using Adnumera.Web.Ledger;
+using Adnumera.Web.Mapping;
+using Adnumera.Web.Posting;
+using Adnumera.Web.Proof;
+using Adnumera.Web.SignIn;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.RateLimiting;
+using Serilog;
+
+namespace Adnumera.Web;
+
+/// <summary>The application as a whole: services, protection, and the table of its rooms.</summary>
+public static class Application
+{
+    private const string Policy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    /// <summary>Builds it; it binds to loopback only.</summary>
+    /// <param name="settings">Where it runs.</param>
+    /// <param name="port">0 for any free one.</param>
+    /// <param name="clock">The clock; the system's when none is given.</param>
+    /// <param name="configure">Further services.</param>
+    public static WebApplication Build(WebSettings settings, int port, TimeProvider? clock = null, Action<WebApplicationBuilder>? configure = null)
+    {
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Application).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
+        builder.WebHost.ConfigureKestrel(k =>
+        {
+            k.AddServerHeader = false;
+            k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
+        });
+        builder.Services.AddSerilog(c => c.MinimumLevel.Warning().WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.AddSingleton(settings);
+        builder.Services.AddSingleton(clock ?? TimeProvider.System);
+        builder.Services.AddSingleton(_ => new Companies(settings.DataFolder));
+        builder.Services.AddSingleton<LedgerAccess>();
+        builder.Services.AddSingleton<Dispatcher>();
+        builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys"))).SetApplicationName("Adnumera");
+
+        // Reading is tried again; posting never is: the outbox decides.
+        builder.Services.AddHttpClient(LedgerAccess.ClientName).AddStandardResilienceHandler(o =>
+        {
+            o.Retry.MaxRetryAttempts = 2;
+            o.Retry.Delay = TimeSpan.FromMilliseconds(200);
+            o.Retry.DisableFor(HttpMethod.Post, HttpMethod.Delete);
+            o.CircuitBreaker.MinimumThroughput = 1000;
+        });
+        builder.Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
+        {
+            o.Cookie.Name = "adnumera";
+            o.Cookie.HttpOnly = true;
+            o.Cookie.SameSite = SameSiteMode.Lax;
+            o.ExpireTimeSpan = TimeSpan.FromHours(10);
+            o.SlidingExpiration = true;
+            o.Events.OnRedirectToLogin = c => Plain(c.Response, StatusCodes.Status401Unauthorized);
+            o.Events.OnRedirectToAccessDenied = c => Plain(c.Response, StatusCodes.Status403Forbidden);
+        });
+        builder.Services.AddAccess();
+        builder.Services.AddAntiforgery(o =>
+        {
+            o.HeaderName = "X-Forgery";
+            o.Cookie.Name = "adnumera-forgery";
+        });
+        builder.Services.AddRateLimiter(o =>
+        {
+            o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            o.AddFixedWindowLimiter("sign-in", w => (w.PermitLimit, w.Window, w.QueueLimit) = (30, TimeSpan.FromMinutes(1), 0));
+        });
+        builder.Services.AddProblemDetails();
+        builder.Services.AddOpenApi();
+        configure?.Invoke(builder);
+
+        var app = builder.Build();
+        app.UseExceptionHandler(e => e.Run(Explain));
+        app.Use(Headers);
+        app.UseDefaultFiles();
+        app.UseStaticFiles();
+        app.UseAuthentication();
+        app.UseRateLimiter();
+        app.UseAuthorization();
+        app.Use(RefuseForgery);
+        app.MapOpenApi().AllowAnonymous();
+        app.MapGet("/alive", () => "yes").AllowAnonymous().ExcludeFromDescription();
+        app.MapSession();
+        app.MapConsentReturn();
+        var company = app.MapGroup("/api/companies/{companyId}").ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
+        company.MapCount();
+        company.MapArrivals();
+        company.MapMapping();
+        company.MapPosting();
+        company.MapProof();
+        company.MapConnection();
+        return app;
+    }
+
+    private static Task Headers(HttpContext http, RequestDelegate next)
+    {
+        var headers = http.Response.Headers;
+        headers.ContentSecurityPolicy = Policy;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "same-origin";
+        if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)) headers.CacheControl = "no-store";
+        return next(http);
+    }
+
+    private static async Task RefuseForgery(HttpContext http, RequestDelegate next)
+    {
+        if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) && !HttpMethods.IsGet(http.Request.Method) && !HttpMethods.IsHead(http.Request.Method)
+            && !await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http))
+            throw new RefusedException("forgery", "This page is too old to change anything. Nothing was changed; load it again.", 400);
+        await next(http);
+    }
+
+    // RFC 9457: what happened, what was not changed, what to do.
+    private static Task Explain(HttpContext http)
+    {
+        var error = http.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var (type, detail, status) = error switch
+        {
+            RefusedException e => (e.Type, e.Message, e.Status),
+            LedgerUnavailableException e => ("ledger-unavailable", e.Message, StatusCodes.Status502BadGateway),
+            BadHttpRequestException e => ("bad-request", $"{e.Message} Nothing was changed.", e.StatusCode),
+            _ => ("fault", "Something went wrong here. Nothing was changed; try again, and tell whoever keeps this installation if it stays.", StatusCodes.Status500InternalServerError),
+        };
+        if (status == StatusCodes.Status500InternalServerError) Log.Error(error, "Fault at {Path}", http.Request.Path);
+        http.Response.StatusCode = status;
+        return Results.Problem(type: type, detail: detail, statusCode: status).ExecuteAsync(http);
+    }
+
+    private static Task Plain(HttpResponse response, int status)
+    {
+        response.StatusCode = status;
+        return Results.Problem(
+            type: status == 401 ? "not-signed-in" : "not-allowed",
+            detail: status == 401 ? "You are not signed in, or were signed out. Nothing was changed; sign in again." : "Your role in this company does not allow this. Nothing was changed.",
+            statusCode: status).ExecuteAsync(response.HttpContext);
+    }
+}

@@ -1,0 +1,138 @@
+using System.Globalization;
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Posting;
+using Adnumera.Storage.Proof;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Arrivals;
+
+/// <summary>A document with its lines, the journal it becomes, why, and its path.</summary>
+public sealed record DocumentAnswer(
+    long Id, string Source, string SourceId, string Kind, string KindTitle, string Date, string DueDate, string EntryDate, string Reference, string Supplier, string Employee,
+    string PaymentAccount, string Settlement, string Currency, string Total, string Notes, string State, int Milestones, string SetAside, string SetAsideBy, string LedgerEntry,
+    bool MayBeCoded, string DuplicateOf, long DuplicateOfId, string FileName, string ArrivedAt, long FirstRow, long LastRow, IReadOnlyList<LineAnswer> Lines, IReadOnlyList<JournalLine> Journal,
+    string Debit, string Credit, bool Balanced, IReadOnlyList<ReasonAnswer> Reasons, IReadOnlyList<PathStep> Path, IReadOnlyList<DifferenceRow> Differences, NeighboursAnswer? Neighbours);
+
+public sealed record LineAnswer(
+    long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, string Net, string TaxCode, string Tax, string Department,
+    string Location, string Project, string ChosenAccount, string Account, string AccountTitle, bool Waits, IReadOnlyList<RungAnswer> Ladder);
+
+public sealed record RungAnswer(string Rung, string Value, string Finding, string Account, string AccountTitle, bool Decides);
+
+public sealed record JournalLine(string Account, string AccountTitle, string Debit, string Credit, string TaxCode, string Dimensions, string Memo, string Rung, string Because, long DocumentLine);
+
+public sealed record ReasonAnswer(string Reason, string Value, string Detail, long Line);
+
+public sealed record PathStep(string At, string Who, string What);
+
+public sealed record NeighboursAnswer(long? Previous, long? Next, long Position, long Count);
+
+internal static class DocumentPage
+{
+    public static DocumentAnswer Of(Work work, long id, ListQuery? list) => work.File.Read(company => Of(company, id, list));
+
+    private static DocumentAnswer Of(SqliteConnection company, long id, ListQuery? list)
+    {
+        var table = new DocumentTable(company);
+        var stored = table.Find(id) ?? throw RefusedException.NotFound("This document");
+        var document = stored.Document;
+        var chart = new Storage.Ledger.LedgerTable(company).Chart();
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var composer = Coding.Composer(company);
+        var outbox = new OutboxTable(company).OfDocument(id);
+
+        // What was sent is shown as it was sent; what is open, as it would be composed now.
+        var sent = stored.State.IsSent() ? outbox.LastOrDefault(i => i.Revision == stored.Revision)?.Entry : null;
+        var composed = composer.Compose(document, stored.DuplicateOf);
+        var journal = sent is null ? Composed(composed, chart) : Sent(sent, composed, chart);
+        var decisions = composed.Decisions.ToDictionary(d => d.Line);
+        var arrival = new ArrivalTable(company).Find(stored.ArrivalId)!;
+        string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
+        var (debit, credit) = (journal.Sum(j => j.Signed > 0 ? j.Signed : 0), journal.Sum(j => j.Signed < 0 ? -j.Signed : 0));
+        return new DocumentAnswer(
+            id, document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind), document.Kind.Title(), Iso.Text(document.Date), Iso.Text(document.DueDate),
+            Iso.Text(stored.EntryDate), document.Reference, document.Supplier, document.Employee, document.PaymentAccount, document.Settlement, document.Currency.Code,
+            Money(document.Total), document.Notes, Words<DocumentState>.Of(stored.State), stored.State.Milestones(), stored.SetAside, stored.SetAsideBy, stored.LedgerEntry,
+            stored.MayBeCoded, stored.DuplicateOf?.ToString() ?? "", stored.DuplicateOf is { } other ? table.Known([other]).GetValueOrDefault(other) : 0,
+            arrival.FileName, arrival.At, stored.FirstRow, stored.LastRow,
+            [.. document.Lines.Select(l =>
+            {
+                var decided = decisions.TryGetValue(l.Number, out var d) ? d.Account : "";
+                return new LineAnswer(
+                    l.Number, l.Description, l.Category, l.Item, l.CostCode, Free(l.Quantity), Free(l.UnitPrice), Money(l.Net), l.TaxCode, Money(l.Tax), l.Dimensions.Department,
+                    l.Dimensions.Location, l.Dimensions.Project, l.Account, decided, decided.Length > 0 ? chart.Title(decided) : "", !l.IsZero && decided.Length == 0 && stored.MayBeCoded,
+                    Ladder(composer, document, l, chart));
+            })],
+            [.. journal.Select(j => j.ToAnswer(document.Currency))], Money(debit), Money(credit), debit == credit && debit != 0,
+            [.. company.Hold(id).Select(h => new ReasonAnswer(h.Reason, h.Value, h.Detail, h.Line))],
+            Path(company, stored, arrival, outbox), new ProofTable(company).OfDocument(id), Neighbours(company, list, id, currency));
+    }
+
+    private static List<RungAnswer> Ladder(Composer composer, Document document, DocumentLine line, Chart chart) =>
+        [.. composer.Ladder.Explain(document, line).Select(t =>
+        {
+            var account = t.Finding != RungFinding.Decides ? "" : t.Row?.Account ?? (t.Rung is Rung.Person or Rung.Original ? t.Value : "");
+            return new RungAnswer(Words<Rung>.Of(t.Rung), t.Rung == Rung.Person ? "" : t.Value, Words<RungFinding>.Of(t.Finding), account, account.Length > 0 ? chart.Title(account) : "", t.Finding == RungFinding.Decides);
+        })];
+
+    private static NeighboursAnswer? Neighbours(SqliteConnection company, ListQuery? list, long id, Currency currency)
+    {
+        if (list is null) return null;
+        var (previous, next, position, count) = new DocumentList(company).Around(list.Filter(currency), list.OrderValue, id);
+        return new NeighboursAnswer(previous, next, position, count);
+    }
+
+    private static List<PathStep> Path(SqliteConnection company, StoredDocument stored, ArrivalRow arrival, IReadOnlyList<InstructionRow> outbox)
+    {
+        var rows = stored.FirstRow == stored.LastRow ? $"row {stored.FirstRow}" : $"rows {stored.FirstRow}–{stored.LastRow}";
+        var steps = new List<PathStep> { new(arrival.At, arrival.Who, $"arrived, file {arrival.FileName}, {rows}") };
+        steps.AddRange(new AuditTable(company).Of($"document/{stored.Id}").Select(a => new PathStep(a.At, a.Who, a.What switch
+        {
+            "set aside" => $"set aside: {a.After.Replace('_', ' ')}",
+            "proof" => a.After,
+            _ => a.What,
+        })));
+        foreach (var instruction in outbox)
+        {
+            if (instruction.SentAt.Length > 0) steps.Add(new PathStep(instruction.SentAt, "", $"sent to the ledger{(instruction.Attempts > 1 ? $", {instruction.Attempts} times with the same key" : "")}"));
+            if (instruction.AnsweredAt.Length == 0) continue;
+            steps.Add(new PathStep(instruction.AnsweredAt, "", instruction.StateValue switch
+            {
+                Core.Posting.InstructionState.Accepted => $"the ledger took it as {instruction.LedgerId}",
+                Core.Posting.InstructionState.Refused => $"the ledger refused it: {instruction.RefusalText}",
+                _ => "the answer was lost; the ledger will be asked for its key",
+            }));
+        }
+
+        return [.. steps.OrderBy(s => s.At, StringComparer.Ordinal)];
+    }
+
+    private static List<Shown> Composed(Composition composed, Chart chart) =>
+        [.. composed.Lines.Select(l => new Shown(l.Account, chart.Title(l.Account), l.Signed, l.TaxCode, l.Dimensions, l.Memo, Words<EntryRung>.Of(l.Rung), l.Because, l.DocumentLine ?? 0))];
+
+    // The reasons of what was sent are those of today's book only where they lead to the same account.
+    private static List<Shown> Sent(Core.Posting.EntryInstruction entry, Composition composed, Chart chart) =>
+        [.. entry.Lines.Select((l, i) =>
+        {
+            var today = i < composed.Lines.Count && composed.Lines[i].Account == l.Account && composed.Lines[i].Signed == l.Signed ? composed.Lines[i] : null;
+            return new Shown(l.Account, chart.Title(l.Account), l.Signed, l.TaxCode, new Dimensions(l.Department, l.Location, l.Project), l.Memo,
+                today is null ? "" : Words<EntryRung>.Of(today.Rung), today?.Because ?? "As it was mapped when it was sent.", today?.DocumentLine ?? 0);
+        })];
+
+    private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
+
+    private sealed record Shown(string Account, string Title, long Signed, string TaxCode, Dimensions Dimensions, string Memo, string Rung, string Because, long DocumentLine)
+    {
+        public JournalLine ToAnswer(Currency currency) => new(
+            Account, Title, AmountText.Format(Math.Max(Signed, 0), currency.Digits), AmountText.Format(Math.Max(-Signed, 0), currency.Digits), TaxCode,
+            string.Join(" · ", ((string[])[Dimensions.Department, Dimensions.Location, Dimensions.Project]).Where(d => d.Length > 0)), Memo, Rung, Because, DocumentLine);
+    }
+}

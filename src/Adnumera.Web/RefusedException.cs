@@ -1,0 +1,14 @@
+namespace Adnumera.Web;
+
+/// <summary>A request that cannot be done, in words for the person who made it: what happened, what was not changed, what to do.</summary>
+/// <param name="type">A stable word for programs.</param>
+/// <param name="detail">One or two plain sentences.</param>
+/// <param name="status">The HTTP status.</param>
+public sealed class RefusedException(string type, string detail, int status = StatusCodes.Status422UnprocessableEntity) : Exception(detail)
+{
+    public string Type => type;
+
+    public int Status => status;
+
+    public static RefusedException NotFound(string what) => new("not-found", $"{what} is not here; it may have been removed.", StatusCodes.Status404NotFound);
+}
