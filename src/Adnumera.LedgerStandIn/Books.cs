@@ -138,7 +138,7 @@ public sealed class Books : IDisposable
     });
 
     public IReadOnlyList<Entry> BySource(IReadOnlyList<string[]> keys) => Locked(() => Read(
-        "join json_each(@keys) k on source = k.value ->> 0 and source_id = k.value ->> 1", new { keys = JsonSerializer.Serialize(keys) }, int.MaxValue));
+        "where (source, source_id) in (select value ->> 0, value ->> 1 from json_each(@keys))", new { keys = JsonSerializer.Serialize(keys) }, int.MaxValue));
 
     public IReadOnlyList<Entry> Latest(int most) => Locked(() => Read("", new { }, most, "number desc"));
 

@@ -12,7 +12,7 @@ public static class StandIn
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = typeof(StandIn).Assembly.GetName().Name });
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k => k.AddServerHeader = false);
-        builder.Logging.SetMinimumLevel(LogLevel.Warning);
+        builder.Logging.SetMinimumLevel(LogLevel.Warning).AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton(_ => new Books(path));
         builder.Services.AddAntiforgery(o => o.Cookie.Name = "ledger-forgery");

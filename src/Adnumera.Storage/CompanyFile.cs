@@ -54,6 +54,7 @@ public sealed class CompanyFile(string path) : SqliteFile(path, "Company")
         });
     }
 
+    [method: ExplicitConstructor]
     private sealed record Row(
         string Slug, string Name, string Currency, string RungOrder, string WhenNothingMaps, long RoundingTolerance, long MergeLines, string StartDate,
         string LockedThrough, string EntryDate);

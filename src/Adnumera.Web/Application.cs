@@ -1,4 +1,5 @@
 using Microsoft.Extensions.Http.Resilience;
+using Microsoft.OpenApi;
 using Adnumera.Core.Posting;
 using Adnumera.Web.Arrivals;
 using Adnumera.Web.Count;
@@ -28,14 +29,14 @@ public static class Application
     /// <param name="configure">Further services.</param>
     public static WebApplication Build(WebSettings settings, int port, TimeProvider? clock = null, Action<WebApplicationBuilder>? configure = null)
     {
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Application).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Application).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = settings.UiFolder });
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k =>
         {
             k.AddServerHeader = false;
             k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
         });
-        builder.Services.AddSerilog(c => c.MinimumLevel.Warning().WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.AddSerilog(c => c.MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", Serilog.Events.LogEventLevel.Error).WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
         builder.Services.AddSingleton(_ => new Companies(settings.DataFolder));
@@ -73,8 +74,15 @@ public static class Application
             o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
             o.AddFixedWindowLimiter("sign-in", w => (w.PermitLimit, w.Window, w.QueueLimit) = (30, TimeSpan.FromMinutes(1), 0));
         });
+        builder.Services.ConfigureHttpJsonOptions(o => o.SerializerOptions.NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.Strict);
         builder.Services.AddProblemDetails();
-        builder.Services.AddOpenApi();
+        builder.Services.AddOpenApi(o => o.AddOperationTransformer((operation, context, _) =>
+        {
+            // The company of the address is read by the use case's own binding, which the description does not see.
+            if (context.Description.RelativePath?.Contains("{companyId}", StringComparison.Ordinal) == true)
+                (operation.Parameters ??= []).Insert(0, new OpenApiParameter { Name = "companyId", In = ParameterLocation.Path, Required = true, Schema = new OpenApiSchema { Type = JsonSchemaType.String } });
+            return Task.CompletedTask;
+        }));
         configure?.Invoke(builder);
 
         var app = builder.Build();
@@ -106,7 +114,7 @@ public static class Application
         headers.ContentSecurityPolicy = Policy;
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
-        if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)) headers.CacheControl = "no-store";
+        if (http.Request.Path.StartsWithSegments("/api/companies", StringComparison.Ordinal)) headers.CacheControl = "no-store";
         return next(http);
     }
 

@@ -3,5 +3,6 @@ namespace Adnumera.Web;
 /// <summary>Where the application runs.</summary>
 /// <param name="DataFolder">The folder of its files.</param>
 /// <param name="LedgerAddress">The address of the ledger that companies connect to.</param>
+/// <param name="UiFolder">The folder of the built pages; null serves the API alone.</param>
 /// <param name="Demo">Whether this is the demo.</param>
-public sealed record WebSettings(string DataFolder, string LedgerAddress, bool Demo);
+public sealed record WebSettings(string DataFolder, string LedgerAddress, bool Demo, string? UiFolder = null);

@@ -7,6 +7,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Audit;
 
 /// <summary>One change: when, who, what, of what, and how it was before and after.</summary>
+[method: ExplicitConstructor]
 public sealed record AuditRow(long Id, string At, string Who, string What, string Subject, string Before, string After);
 
 /// <summary>The append-only record of every change; each row is hashed over the one before, so that a gap or a change shows.</summary>
@@ -43,5 +44,6 @@ public sealed class AuditTable(SqliteConnection company)
     private static byte[] Hash(byte[] previous, AuditRow row) =>
         SHA256.HashData([.. previous, .. Encoding.UTF8.GetBytes(string.Join('\0', row.At, row.Who, row.What, row.Subject, row.Before, row.After))]);
 
+    [method: ExplicitConstructor]
     private sealed record HashOnly(byte[] Hash);
 }

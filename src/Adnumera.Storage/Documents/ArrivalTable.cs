@@ -5,6 +5,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Documents;
 
 /// <summary>A file that was taken in.</summary>
+[method: ExplicitConstructor]
 public sealed record ArrivalRow(long Id, string FileName, string Sha256, string At, string Who, long Documents, long Lines, long Added, long Updated, long Unchanged);
 
 /// <summary>The files that were taken in, and what each said that it brings.</summary>

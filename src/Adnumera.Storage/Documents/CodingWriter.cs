@@ -17,11 +17,13 @@ public sealed class CodingWriter : IDisposable
     private static readonly string[] KindWords = [.. Words<DocumentKind>.All];
     private static readonly string[] RungWords = [.. Words<EntryRung>.All];
     private readonly CountChanges count;
+    private readonly string currency;
     private readonly Prepared insertDocument, insertLine, insertHold, updateCoding, updateLine, removeHolds, updateHead, removeLines, setState;
 
     public CodingWriter(SqliteConnection company)
     {
         count = new CountChanges(company);
+        currency = CompanyFile.Of(company).Settings.Currency.Code;
         insertDocument = new Prepared(company, "document",
             "id, source, source_id, kind, document_date, due_date, reference, reference_key, supplier, supplier_key, employee, party_key, payment_account, payment_account_key, " +
             "settlement, settlement_key, currency, total, signed_total, notes, not_duplicate, duplicate_of, arrival_id, first_row, last_row, entry_date, period, state, set_aside");
@@ -59,8 +61,8 @@ public sealed class CodingWriter : IDisposable
             Words<DocumentState>.Of(state), SetAsideWord(coded));
         WriteLines(id, coded);
         WriteHolds(id, coded);
-        count.Arrive(d.Identity.Source, period, new Tally(1, d.SignedTotal));
-        count.Stand(d.Identity.Source, period, state, new Tally(1, d.SignedTotal));
+        count.Arrive(d.Identity.Source, period, TallyOf(d));
+        count.Stand(d.Identity.Source, period, state, TallyOf(d));
     }
 
     /// <summary>Takes over what a later file says of a document that is not in the ledger yet.</summary>
@@ -84,7 +86,7 @@ public sealed class CodingWriter : IDisposable
     {
         setState.Run(document.Id, Words<DocumentState>.Of(state), ledgerEntry ?? document.LedgerEntry, setAside, setAsideBy, revision ?? document.Revision);
         if (state != DocumentState.Held) removeHolds.Run(document.Id);
-        var tally = new Tally(1, document.Document.SignedTotal);
+        var tally = TallyOf(document.Document);
         count.Stand(document.Document.Identity.Source, document.Period, document.State, default(Tally) - tally);
         count.Stand(document.Document.Identity.Source, document.Period, state, tally);
     }
@@ -115,7 +117,7 @@ public sealed class CodingWriter : IDisposable
         removeHolds.Run(before.Id);
         WriteHolds(before.Id, coded);
 
-        var (was, now) = (new Tally(1, before.Document.SignedTotal), new Tally(1, d.SignedTotal));
+        var (was, now) = (TallyOf(before.Document), TallyOf(d));
         count.Stand(d.Identity.Source, before.Period, before.State, default(Tally) - was);
         count.Stand(d.Identity.Source, period, state, now);
         if (before.Period == period && was == now) return;
@@ -156,6 +158,9 @@ public sealed class CodingWriter : IDisposable
         var words = ReasonWords.Of(reason);
         insertHold.Run(id, reason.OnLine ?? 0, words.Word, words.Value, words.Detail);
     }
+
+    // Money of another currency cannot be added: such a document counts, its money does not.
+    private Tally TallyOf(Document document) => new(1, document.Currency.Code == currency ? document.SignedTotal : 0);
 
     private static string SetAsideWord(Composition coded) => coded.SetAside is { } reason ? ReasonWords.Of(reason).Word : "";
 

@@ -55,6 +55,7 @@ public enum DocumentOrder
 }
 
 /// <summary>A document in a list.</summary>
+[method: ExplicitConstructor]
 public sealed record DocumentSummary(
     long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason, long Reasons, string SortKey);
 
@@ -90,7 +91,7 @@ public sealed class DocumentList(SqliteConnection company)
     public (long Documents, long Money) Total(DocumentFilter filter)
     {
         var (where, parameters) = Where(filter);
-        return company.QuerySingle<(long, long)>($"select count(*), coalesce(sum(d.signed_total), 0) from document d where {where}", parameters);
+        return company.QuerySingle<(long, long)>($"select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) from document d where {where}", parameters);
     }
 
     /// <summary>The ids of a list in its order, for going from one document to the next.</summary>

@@ -129,6 +129,7 @@ public sealed class DocumentTable(SqliteConnection company)
     /// <summary>Ready documents in the order of their dates: what the next dispatch takes. Walks document_by_state.</summary>
     public IReadOnlyList<long> Ready() => company.Query<long>("select id from document where state = 'ready' order by document_date, id").AsList();
 
+    [method: ExplicitConstructor]
     private sealed record Head(
         long Id, string Source, string SourceId, string Kind, string Date, string DueDate, string Reference, string Supplier, string Employee, string PaymentAccount,
         string Settlement, string Currency, long Total, string Notes, long NotDuplicate, string DuplicateSource, string DuplicateSourceId, long ArrivalId, long FirstRow,
@@ -168,6 +169,7 @@ public sealed class DocumentTable(SqliteConnection company)
         };
     }
 
+    [method: ExplicitConstructor]
     private sealed record Line(
         long DocumentId, long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, long Net, string TaxCode, long Tax,
         string Department, string Location, string Project, string Account, string OriginalAccount)

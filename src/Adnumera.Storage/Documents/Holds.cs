@@ -4,6 +4,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Documents;
 
 /// <summary>A reason for which a document waits.</summary>
+[method: ExplicitConstructor]
 public sealed record HoldRow(long Line, string Reason, string Value, string Detail);
 
 /// <summary>Why documents wait.</summary>

@@ -3,9 +3,11 @@ using Dapper;
 namespace Adnumera.Storage.Installation;
 
 /// <summary>A person who may sign in.</summary>
+[method: ExplicitConstructor]
 public sealed record Person(long Id, string Name, string SignIn, string PasswordHash, long Failed, string LockedUntil);
 
 /// <summary>A company that a person may open, and as what.</summary>
+[method: ExplicitConstructor]
 public sealed record Membership(string Company, string CompanyName, string Role);
 
 /// <summary>The installation's own file: who may sign in, and which companies there are.</summary>

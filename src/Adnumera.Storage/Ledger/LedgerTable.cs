@@ -7,6 +7,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Ledger;
 
 /// <summary>The connection to a ledger. The token is encrypted.</summary>
+[method: ExplicitConstructor]
 public sealed record ConnectionRow(string Address, string Organisation, string OrganisationName, string Token, string ConnectedAt, string ConnectedBy, string PulledAt);
 
 /// <summary>What was pulled from the ledger, and the connection to it.</summary>
@@ -23,6 +24,8 @@ public sealed class LedgerTable(SqliteConnection company)
         insert or replace into connection (id, address, organisation, organisation_name, token, connected_at, connected_by)
         values (1, @Address, @Organisation, @OrganisationName, @Token, @ConnectedAt, @ConnectedBy)
         """, row);
+
+    public int SetAddress(string address) => company.Execute("update connection set address = @address", new { address });
 
     public void Disconnect() => company.Execute("delete from connection");
 
@@ -50,6 +53,7 @@ public sealed class LedgerTable(SqliteConnection company)
             taxCodes.Select(t => new { t.Code, t.Name, percent = t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture) }));
     }
 
+    [method: ExplicitConstructor]
     private sealed record AccountRow(string Id, string Number, string Name, string Kind, string Role, string Parent, long Active)
     {
         public Account ToAccount() => new()

@@ -13,6 +13,7 @@ namespace Adnumera.Storage.Mapping;
 /// <param name="Money">All that arrived under it, minor units.</param>
 /// <param name="WaitingDocuments">Of those, how many wait.</param>
 /// <param name="Waiting">Money that waits.</param>
+[method: ExplicitConstructor]
 public sealed record ArrivingValue(string Value, long Documents, long Money, long WaitingDocuments, long Waiting);
 
 /// <summary>The mapping book, and the values that arrive for it.</summary>
@@ -124,6 +125,7 @@ public sealed class MappingTable(SqliteConnection company)
         order by Waiting desc, Money desc, a.key limit @most
         """;
 
+    [method: ExplicitConstructor]
     private sealed record Row(
         string Kind, string Key, string ForSource, string Account, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom)
     {

@@ -7,6 +7,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Posting;
 
 /// <summary>An instruction as the outbox keeps it.</summary>
+[method: ExplicitConstructor]
 public sealed record InstructionRow(
     long Id, long DispatchId, string Kind, long? DocumentId, long Revision, string IdempotencyKey, string Content, string State, long Attempts,
     string SentAt, string AnsweredAt, string LedgerId, string RefusalCode, string RefusalText)
@@ -17,9 +18,11 @@ public sealed record InstructionRow(
 }
 
 /// <summary>A dispatch, with what became of its instructions.</summary>
+[method: ExplicitConstructor]
 public sealed record DispatchRow(long Id, string StartedAt, string Who, string EndedAt, string Outcome, long Cancel, long Planned, long Accepted, long Refused, long Open);
 
 /// <summary>An instruction with the document that it is of.</summary>
+[method: ExplicitConstructor]
 public sealed record OutcomeRow(
     long Id, string Kind, string State, string LedgerId, string RefusalCode, string RefusalText, long DocumentId, string Source, string SourceId, string Who, string Reference,
     string DocumentKind, long SignedTotal, string Supplier);

@@ -8,9 +8,11 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Proof;
 
 /// <summary>A run of the proof.</summary>
+[method: ExplicitConstructor]
 public sealed record ProofRow(long Id, string At, string Who, string FirstDay, string LastDay, long Intended, long Proved, long Differences, long AtStake);
 
 /// <summary>A finding.</summary>
+[method: ExplicitConstructor]
 public sealed record DifferenceRow(
     long Id, long DocumentId, string Source, string SourceId, string LedgerEntries, string Kind, string Account, string Intended, string Found, long Amount, string Detail,
     string Who, string Reference);
@@ -40,7 +42,7 @@ public sealed class ProofTable(SqliteConnection company)
 
     public long Add(
         ProofRow proof, IEnumerable<(long? DocumentId, Difference Difference)> differences, IEnumerable<AccountProofRow> accounts,
-        IEnumerable<(string Source, string Period, Tally Tally)> found, Currency currency)
+        IEnumerable<(string Source, string Period, Tally Found, Tally Intended)> found, Currency currency)
     {
         var id = company.ExecuteScalar<long>(
             """
@@ -71,8 +73,8 @@ public sealed class ProofTable(SqliteConnection company)
             insert into account_proof (proof_id, position, account, opening, intended, found, payments, not_ours, closing, agrees)
             values (@id, @position, @Account, @Opening, @Intended, @Found, @Payments, @NotOurs, @Closing, @agrees)
             """, accounts.Select((a, position) => new { id, position, a.Account, a.Opening, a.Intended, a.Found, a.Payments, a.NotOurs, a.Closing, agrees = a.Agrees ? 1 : 0 }));
-        company.Execute("insert into found_total (proof_id, source, period, documents, money) values (@id, @Source, @Period, @Documents, @Money)",
-            found.Select(f => new { id, f.Source, f.Period, f.Tally.Documents, f.Tally.Money }));
+        company.Execute("insert into found_total (proof_id, source, period, documents, money, intended_documents, intended_money) values (@id, @Source, @Period, @documents, @money, @count, @sum)",
+            found.Select(f => new { id, f.Source, f.Period, documents = f.Found.Documents, money = f.Found.Money, count = f.Intended.Documents, sum = f.Intended.Money }));
         return id;
     }
 }

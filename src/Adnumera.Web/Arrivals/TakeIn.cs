@@ -62,7 +62,7 @@ internal static class TakeIn
         var arrivals = new ArrivalTable(company);
         var table = new DocumentTable(company);
         var composer = Coding.Composer(company);
-        var outcome = new Outcome();
+        var outcome = new Outcome(currency);
         var arrival = arrivals.Add(new ArrivalRow(0, fileName, Convert.ToHexString(SHA256.HashData(content)), Iso.Text(work.Now), work.Who, filed.Count, filed.Sum(f => f.Document.Lines.Count), 0, 0, 0));
         var next = arrivals.LastDocument() + 1;
         var watch = new DuplicateWatch();
@@ -91,7 +91,7 @@ internal static class TakeIn
                     var duplicate = earlier.TryGetValue(document.Identity, out var ofId) ? ofId : (long?)null;
                     var coded = composer.Compose(document, duplicate is null ? null : table.Find(duplicate.Value)!.Document.Identity);
                     writer.Replace(was, coded, duplicate, arrival, file.FirstRow, file.LastRow);
-                    outcome.Add(coded, -was.Document.SignedTotal, isNew: false);
+                    outcome.Add(coded, was.Document, isNew: false);
                 }
                 else
                 {
@@ -101,7 +101,7 @@ internal static class TakeIn
                     var coded = composer.Compose(document, identity);
                     ids.Add(document.Identity, next);
                     writer.Insert(next++, coded, duplicate, arrival, file.FirstRow, file.LastRow);
-                    outcome.Add(coded, 0, isNew: true);
+                    outcome.Add(coded, null, isNew: true);
                 }
             }
         }
@@ -128,7 +128,7 @@ internal static class TakeIn
     private static TakeInAnswer Refused(string fileName, Problems problems) => new(
         fileName, 0, 0, 0, 0, 0, [], [], new(0, "0"), new(0, "0"), new(0, "0"), [], problems.Errors, problems.Count, problems.Notices);
 
-    private sealed class Outcome
+    private sealed class Outcome(Currency company)
     {
         private readonly Dictionary<string, (string Detail, int Count)> reasons = [];
         private Tally coded, held, setAside;
@@ -143,24 +143,27 @@ internal static class TakeIn
 
         public Dictionary<(string Source, string Period), Tally> Says { get; } = [];
 
-        public void Add(Composition composition, long less, bool isNew)
+        public void Add(Composition composition, Document? was, bool isNew)
         {
             if (isNew) Added++;
             else Updated++;
             var document = composition.Document;
-            var tally = new Tally(1, document.SignedTotal);
+            var tally = new Tally(1, Counted(document));
             if (composition.SetAside is not null) setAside += tally;
             else if (composition.IsCoded) coded += tally;
             else held += tally;
             foreach (var reason in composition.Held.Select(ReasonWords.Of).DistinctBy(r => r.Word))
                 reasons[reason.Word] = reasons.TryGetValue(reason.Word, out var seen) ? (seen.Detail, seen.Count + 1) : (reason.Detail, 1);
             var key = (document.Identity.Source, Iso.Period(composition.EntryDate));
-            Says[key] = Says.GetValueOrDefault(key) + new Tally(isNew ? 1 : 0, document.SignedTotal + less);
+            Says[key] = Says.GetValueOrDefault(key) + new Tally(isNew ? 1 : 0, Counted(document) - (was is null ? 0 : Counted(was)));
         }
+
+        // Money of another currency cannot be added.
+        private long Counted(Document document) => document.Currency == company ? document.SignedTotal : 0;
 
         public TakeInAnswer Answer(string fileName, IReadOnlyList<FiledDocument> filed, Problems problems, Currency currency) => new(
             fileName, filed.Count, filed.Sum(f => f.Document.Lines.Count), Added, Updated, Unchanged, Locked,
-            [.. filed.GroupBy(f => f.Document.Identity.Source).Select(g => new SourceTally(g.Key, g.Count(), AmountText.Format(g.Sum(f => f.Document.SignedTotal), currency.Digits)))],
+            [.. filed.GroupBy(f => f.Document.Identity.Source).Select(g => new SourceTally(g.Key, g.Count(), AmountText.Format(g.Sum(f => Counted(f.Document)), currency.Digits)))],
             TallyText.Of(coded, currency), TallyText.Of(held, currency), TallyText.Of(setAside, currency),
             [.. reasons.OrderByDescending(r => r.Value.Count).Select(r => new ReasonTally(r.Key, r.Value.Detail, r.Value.Count))], [], 0, problems.Notices);
     }

@@ -15,15 +15,17 @@ namespace Adnumera.Web.Count;
 
 /// <param name="Proved">Whether the ledger was read back at all.</param>
 /// <param name="Conserved">Whether what arrived equals the sum of the seven states, everywhere.</param>
-public sealed record CountAnswer(string Currency, IReadOnlyList<SourceAnswer> Sources, SourceAnswer Together, IReadOnlyList<WaitingAnswer> Waiting, bool Proved, string ProvedAt, bool Conserved);
+public sealed record CountAnswer(string Currency, IReadOnlyList<SourceAnswer> Sources, SourceAnswer Together, IReadOnlyList<WaitingAnswer> Waiting, bool Proved, string ProvedAt, bool Conserved, IReadOnlyList<MoneyCount> OtherCurrencies);
+
+public sealed record MoneyCount(string Currency, long Documents, string Money);
 
 /// <summary>A source, its states in the order of the rod, and its four totals.</summary>
 public sealed record SourceAnswer(
-    string Source, TallyText Arrived, IReadOnlyList<StateAnswer> States, string Says, string Sent, string Holds, string Difference, bool Conserved, TallyText Sum);
+    string Source, TallyText Arrived, IReadOnlyList<StateAnswer> States, string Says, string Sent, string Holds, string Difference, string Unread, bool Conserved, TallyText Sum);
 
 public sealed record StateAnswer(string State, long Documents, string Money);
 
-public sealed record WaitingAnswer(string Reason, string Value, string Detail, long Documents, string Money, long FirstDocument);
+public sealed record WaitingAnswer(string Reason, string Value, string Detail, long Documents, string Money, long FirstDocument, string FirstTitle, string KeyKind);
 
 /// <summary>What the rail and the top show on every view.</summary>
 public sealed record OverviewAnswer(string Name, string Currency, IReadOnlyList<string> Periods, IReadOnlyList<string> Sources, bool Connected, long Held, long ValuesWaiting, long Ready, long Differences);
@@ -61,14 +63,18 @@ internal static class CountEndpoints
     {
         var currency = CompanyFile.Of(c).Settings.Currency;
         var table = new CountTable(c);
-        var sources = table.BySource(string.IsNullOrEmpty(period) ? null : period);
+        var sources = table.BySource(string.IsNullOrEmpty(period) ? null : period).OrderByDescending(s => Math.Abs(s.Totals.Arrived.Money)).ToList();
         var proof = new ProofTable(c).Latest();
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         return new CountAnswer(
             currency.Code, [.. sources.Select(s => Answer(s, currency, proof is not null))], Answer(Together(sources), currency, proof is not null),
-            [.. table.Waiting(string.IsNullOrEmpty(period) ? null : period, 12).Select(w => new WaitingAnswer(w.Reason, w.Value, w.Detail, w.Documents, Text(w.Money), w.FirstDocument))],
-            proof is not null, proof?.At ?? "", sources.All(s => s.Totals.IsConserved));
+            [.. table.Waiting(string.IsNullOrEmpty(period) ? null : period, 9).Select(w => new WaitingAnswer(w.Reason, w.Value, w.Detail, w.Documents, Text(w.Money), w.FirstDocument, Title(w), w.Reason == "unmapped" ? w.KeyKind : ""))],
+            proof is not null, proof?.At ?? "", sources.All(s => s.Totals.IsConserved),
+            [.. table.OtherCurrencies().Select(o => new MoneyCount(o.Currency, o.Documents, AmountText.Format(o.Money, Currency.Of(o.Currency).Digits)))]);
     });
+
+    private static string Title(WaitingCause cause) =>
+        $"{(cause.FirstWho.Length > 0 ? cause.FirstWho + ", " : "")}{DocumentKinds.Title(Words<DocumentKind>.Read(cause.FirstKind))} {cause.FirstReference}".TrimEnd();
 
     private static SourceCount Together(IReadOnlyList<SourceCount> sources)
     {
@@ -79,7 +85,7 @@ internal static class CountEndpoints
             foreach (var state in RodOrder) together.Stand(state, source.Totals[state]);
         }
 
-        return new SourceCount("", sources.Aggregate(default(Tally), (sum, s) => sum + s.Says), together, sources.Aggregate(default(Tally), (sum, s) => sum + s.Holds));
+        return new SourceCount("", sources.Aggregate(default(Tally), (sum, s) => sum + s.Says), together, sources.Aggregate(default(Tally), (sum, s) => sum + s.Holds), sources.Aggregate(default(Tally), (sum, s) => sum + s.Intended));
     }
 
     private static SourceAnswer Answer(SourceCount source, Currency currency, bool proved)
@@ -89,7 +95,7 @@ internal static class CountEndpoints
         return new SourceAnswer(
             source.Source, TallyText.Of(source.Totals.Arrived, currency),
             [.. RodOrder.Select(s => new StateAnswer(Words<DocumentState>.Of(s), source.Totals[s].Documents, Text(source.Totals[s].Money)))],
-            Text(source.Says.Money), Text(sent.Money), proved ? Text(source.Holds.Money) : "", proved ? Text(source.Holds.Money - sent.Money) : "", source.Totals.IsConserved,
+            Text(source.Says.Money), Text(sent.Money), proved ? Text(source.Holds.Money) : "", proved ? Text(source.Holds.Money - source.Intended.Money) : "", Text(sent.Money - source.Intended.Money), source.Totals.IsConserved,
             TallyText.Of(source.Totals.Sum, currency));
     }
 

@@ -73,13 +73,17 @@ internal static class ProofRun
     }
 
     // What the ledger holds of each source and period: what was read back on the offset accounts of our documents.
-    private static IEnumerable<(string Source, string Period, Tally Tally)> Holds(
+    private static IEnumerable<(string Source, string Period, Tally Found, Tally Intended)> Holds(
         List<StoredDocument> stored, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found)
     {
-        var periods = stored.ToDictionary(d => d.Document.Identity, d => d.Period);
         var offsets = intended.ToDictionary(i => i.Entry.Identity, i => i.Entry.Lines.FirstOrDefault(l => l.IsOffset)?.Account ?? "");
-        return found.Where(f => f is { Identity: not null, IsPayment: false, Status: LedgerStatus.Posted } && periods.ContainsKey(f.Identity.Value))
-            .GroupBy(f => (f.Identity!.Value.Source, Period: periods[f.Identity.Value]))
-            .Select(g => (g.Key.Source, g.Key.Period, new Tally(g.Count(), g.Sum(f => -f.Lines.Where(l => l.Account == offsets[f.Identity!.Value]).Sum(l => l.Signed)))));
+        var ours = found.Where(f => f is { Identity: not null, IsPayment: false, Status: LedgerStatus.Posted }).ToLookup(f => f.Identity!.Value);
+        return stored.GroupBy(d => (d.Document.Identity.Source, d.Period)).Select(g =>
+        {
+            var entries = g.SelectMany(d => ours[d.Document.Identity]).ToList();
+            return (g.Key.Source, g.Key.Period,
+                new Tally(entries.Count, entries.Sum(f => -f.Lines.Where(l => l.Account == offsets[f.Identity!.Value]).Sum(l => l.Signed))),
+                new Tally(g.Count(), g.Sum(d => d.Document.SignedTotal)));
+        });
     }
 }

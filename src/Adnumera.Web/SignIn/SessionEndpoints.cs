@@ -1,10 +1,8 @@
 using System.Globalization;
 using System.Security.Claims;
-using Adnumera.Storage.Installation;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
-using Microsoft.AspNetCore.Identity;
 
 namespace Adnumera.Web.SignIn;
 
@@ -24,8 +22,7 @@ internal static class SessionEndpoints
 {
     private const int MostFailures = 8;
     private static readonly TimeSpan LockedFor = TimeSpan.FromMinutes(10);
-    private static readonly PasswordHasher<Person> Hasher = new();
-    private static readonly string NobodysHash = Hasher.HashPassword(null!, "nobody");
+    private static readonly string NobodysHash = Passwords.Hash("nobody");
 
     public static void MapSession(this WebApplication app)
     {
@@ -34,8 +31,6 @@ internal static class SessionEndpoints
         session.MapPost("", SignIn).RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
         session.MapDelete("", (Delegate)SignOut);
     }
-
-    public static string Hash(string password) => Hasher.HashPassword(null!, password);
 
     private static SessionAnswer Current(HttpContext http, Companies companies, IAntiforgery forgery, TimeProvider clock, WebSettings settings)
     {
@@ -54,7 +49,7 @@ internal static class SessionEndpoints
         var locked = person is { LockedUntil.Length: > 0 } && DateTimeOffset.Parse(person.LockedUntil, CultureInfo.InvariantCulture) > now;
 
         // An unknown name takes as long as a wrong password, so that neither can be told from the other.
-        var good = Hasher.VerifyHashedPassword(null!, person?.PasswordHash ?? NobodysHash, request.Password ?? "") != PasswordVerificationResult.Failed && person is not null && !locked;
+        var good = Passwords.Fits(person?.PasswordHash ?? NobodysHash, request.Password ?? "") && person is not null && !locked;
         if (person is not null && !locked)
         {
             var until = person.Failed + 1 >= MostFailures ? (now + LockedFor).ToString("O", CultureInfo.InvariantCulture) : "";

@@ -110,4 +110,4 @@ create table account_proof (
 -- What was read back of the documents, by their source and period.
 create table found_total (
   proof_id integer not null references proof (id), source text not null, period text not null, documents integer not null, money integer not null,
-  primary key (proof_id, source, period)) strict, without rowid;
+  intended_documents integer not null, intended_money integer not null, primary key (proof_id, source, period)) strict, without rowid;

@@ -1,0 +1,142 @@
+using System.Globalization;
+using System.Text;
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Mapping;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage;
+using Adnumera.Storage.Mapping;
+using Adnumera.Web;
+
+namespace Adnumera.Demo;
+
+/// <summary>Makes the demo: the ledger's books, the company's file, three months of documents, some of them posted and proved.</summary>
+public static class Builder
+{
+    public static readonly DateOnly Today = new(2026, 11, 20);
+
+    /// <summary>Who may sign in: name, sign-in and password, role.</summary>
+    public static readonly (string Name, string SignIn, string Password, string Role)[] People =
+    [
+        ("Ines Calder", "ines@quillfern.example", "folio-and-thread-7", "bookkeeper"),
+        ("Theo Arkwright", "theo@quillfern.example", "press-and-plough-4", "administrator"),
+        ("Maud Pennyroyal", "maud@quillfern.example", "quarto-by-lamplight-2", "reader"),
+    ];
+
+    /// <summary>Builds everything in an empty folder.</summary>
+    public static async Task Build(string folder, string ledgerAddress, Action<string> says)
+    {
+        var ledgerPath = Path.Combine(folder, "ledger.sqlite");
+        says("Writing the ledger's books");
+        SetUpLedger(ledgerPath);
+        var clock = new BuildClock();
+        await using var standIn = StandIn.Build(ledgerPath, 0, b => b.Services.AddSingleton<TimeProvider>(clock));
+        await standIn.StartAsync();
+        var address = standIn.Urls.First() + "/";
+
+        await using var web = Application.Build(new WebSettings(folder, address, true), 0, clock);
+        await web.StartAsync();
+        var companies = web.Services.GetRequiredService<Companies>();
+        var file = SetUpCompany(companies);
+        await using (var steps = new Steps(web, file, address))
+        {
+            says("Connecting the ledger and mapping");
+            await steps.Connect(standIn.Services.GetRequiredService<Books>());
+            SaveMapping(file);
+            var files = new Year().Files;
+            says("Taking in September and October, posting and proving them");
+            steps.TakeIn(files[0]);
+            clock.MoveTo(11, 2, 8, 40);
+            await steps.Dispatch();
+            clock.MoveTo(11, 2, 8, 55);
+            await steps.Prove(new DateOnly(2026, 9, 1), new DateOnly(2026, 10, 31));
+            says("Taking in early November and posting it");
+            clock.MoveTo(11, 13, 9, 12);
+            steps.TakeIn(files[1]);
+            clock.MoveTo(11, 13, 10, 5);
+            await steps.Dispatch();
+            Tamper(standIn.Services.GetRequiredService<Books>());
+            says("Taking in the last week");
+            clock.MoveTo(11, 19, 16, 30);
+            steps.TakeIn(files[2]);
+            steps.SetAddress(ledgerAddress);
+        }
+
+        await web.StopAsync();
+        await standIn.StopAsync();
+    }
+
+    /// <summary>Sets the ledger's books up.</summary>
+    public static void SetUpLedger(string path)
+    {
+        using var books = new Books(path);
+        books.SetUp(
+            new Organisation("quillfern-bindery", Bindery.Name, "USD", "2026-08-31"), Bindery.Accounts,
+            Bindery.Suppliers.Select((name, i) => new Supplier(string.Create(CultureInfo.InvariantCulture, $"S{101 + i}"), name)), Bindery.TaxCodes);
+    }
+
+    /// <summary>Makes the company and the people who may sign in.</summary>
+    public static CompanyFile SetUpCompany(Companies companies)
+    {
+        var file = companies.Add(new Company(Bindery.Slug, Bindery.Name, new CompositionSettings
+        {
+            Currency = Currency.Usd,
+            RoundingTolerance = 2,
+            StartDate = new DateOnly(2026, 7, 1),
+            LockedThrough = new DateOnly(2026, 8, 31),
+        }));
+        foreach (var (name, signIn, password, role) in People)
+            companies.Installation.Join(companies.Installation.AddPerson(name, signIn, Passwords.Hash(password)), Bindery.Slug, role);
+        return file;
+    }
+
+    /// <summary>The bindery's mapping book.</summary>
+    public static void SaveMapping(CompanyFile file) => file.InTransaction(company =>
+    {
+        var table = new MappingTable(company);
+        foreach (var row in Book()) table.Put(row);
+        return 0;
+    });
+
+    /// <summary>The sample files to try by hand; deterministic.</summary>
+    public static void WriteSamples(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        var files = new Year().Files;
+        void Write(string name, string content) => File.WriteAllText(Path.Combine(folder, name), content, new UTF8Encoding(false));
+        Write("chart.csv", "account,number,name,kind,role,active\r\n" + string.Concat(Bindery.Accounts.Select(a =>
+            $"{a.Id},{a.Number},{Csv(a.Name)},{a.Kind},{a.Role},{(a.Active ? "yes" : "no")}\r\n")));
+        Write("mapping.csv", "key_kind,key,account,recoverable_percent\r\n" + string.Concat(Book().Select(r =>
+            $"{Words<KeyKind>.Of(r.Kind)},{Csv(r.Key)},{r.Account},{(r.Kind == KeyKind.TaxCode ? r.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "")}\r\n")));
+        Write("settings.json", "{\n  \"currency\": \"USD\",\n  \"rounding_tolerance\": \"0.02\",\n  \"start_date\": \"2026-07-01\",\n  \"locked_through\": \"2026-08-31\"\n}\n");
+        foreach (var (name, content) in files.Skip(2)) Write(name, content);
+        Write("documents-with-errors.csv", files[3].Content
+            .Replace("bill,2026-11-", "bill,2026-13-", StringComparison.Ordinal).Replace(",1,Train,", ",one,Train,", StringComparison.Ordinal));
+    }
+
+    private static IEnumerable<MappingRow> Book() => Bindery.Mapping.Select(m =>
+    {
+        var kind = Words<KeyKind>.Read(m.Kind);
+        return kind == KeyKind.TaxCode
+            ? new MappingRow { Kind = kind, Key = m.Key, RecoverablePercent = decimal.Parse(m.Account, CultureInfo.InvariantCulture) }
+            : new MappingRow { Kind = kind, Key = m.Key, Account = m.Account };
+    });
+
+    private static string Csv(string field) => field.Contains(',', StringComparison.Ordinal) ? $"\"{field}\"" : field;
+
+    // Three things that happen in a ledger behind one's back, one of each kind, for the proof to find.
+    private static void Tamper(Books books)
+    {
+        var posted = books.Page("2026-11-01", "2026-11-30", null, 500).Where(e => e.Form == "bill" && e.Lines.Count >= 2 && e.Supplier != "Cinder Row Holdings LP").ToList();
+        var moved = posted[0];
+        books.Edit(moved.Id, moved.Date, moved.Reference, moved.Supplier, "posted", [.. moved.Lines.Select((l, i) => (l.Line, i == 0 ? "6990" : l.Account, l.Debit, l.Credit))]);
+        var changed = posted[2];
+        var last = changed.Lines.Count - 1;
+        books.Edit(changed.Id, changed.Date, changed.Reference, changed.Supplier, "posted",
+            [.. changed.Lines.Select((l, i) => (l.Line, l.Account, i == 0 ? Less(l.Debit) : l.Debit, i == last ? Less(l.Credit) : l.Credit))]);
+        books.SetStatus(posted[4].Id, "voided");
+    }
+
+    private static string Less(string amount) => (decimal.Parse(amount, CultureInfo.InvariantCulture) - 9.00m).ToString("0.00", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,80 @@
+<script lang="ts">
+  import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+  import Router, { replace, router } from 'svelte-spa-router';
+  import { Toaster } from 'svelte-sonner';
+  import { answer, api, Refusal, setForgery } from './api/client';
+  import Arrivals from './arrivals/Arrivals.svelte';
+  import Document from './arrivals/Document.svelte';
+  import TakeIn from './arrivals/TakeIn.svelte';
+  import Count from './count/Count.svelte';
+  import Frame from './frame/Frame.svelte';
+  import { look } from './frame/look.svelte';
+  import Nowhere from './frame/Nowhere.svelte';
+  import { place } from './frame/place.svelte';
+  import Mapping from './mapping/Mapping.svelte';
+  import Posting from './posting/Posting.svelte';
+  import Proof from './proof/Proof.svelte';
+  import SetUp from './set-up/SetUp.svelte';
+  import SignIn from './sign-in/SignIn.svelte';
+
+  const routes = {
+    '/:company/count': Count,
+    '/:company/arrivals': Arrivals,
+    '/:company/arrivals/new': TakeIn,
+    '/:company/arrivals/:id': Document,
+    '/:company/mapping': Mapping,
+    '/:company/posting': Posting,
+    '/:company/proof': Proof,
+    '/:company/set-up': SetUp,
+    '*': Nowhere,
+  };
+
+  let refused = $state('');
+  const client = new QueryClient({
+    defaultOptions: {
+      queries: {
+        staleTime: 2000,
+        retry: false,
+        throwOnError: (error) => {
+          // Signed out in the meantime: back to the door, with the address kept.
+          if (error instanceof Refusal && error.status === 401) void begin();
+          return false;
+        },
+      },
+    },
+  });
+
+  async function begin() {
+    try {
+      const session = await answer(api.GET('/api/session'));
+      setForgery(session.forgery);
+      place.session = session;
+      refused = '';
+      if (session.name && router.location.split('/').length < 3 && session.companies[0])
+        await replace(`/${session.companies[0].id}/count`);
+    } catch (error) {
+      refused = (error as Error).message;
+    }
+  }
+
+  look.apply();
+  void begin();
+</script>
+
+<QueryClientProvider {client}>
+  {#if refused}
+    <main class="mx-auto max-w-md p-10">
+      <div class="note bad" role="alert">
+        <p>{refused}</p>
+        <button class="btn plain mt-2" onclick={begin}>Try again</button>
+      </div>
+    </main>
+  {:else if !place.session}
+    <p class="text-soft p-10" role="status">Opening …</p>
+  {:else if !place.session.name}
+    <SignIn signedIn={begin} />
+  {:else}
+    <Frame signedOut={begin}><Router {routes} /></Frame>
+  {/if}
+</QueryClientProvider>
+<Toaster position="bottom-right" theme={look.theme === 'night' ? 'dark' : 'light'} />

@@ -1,0 +1,128 @@
+<script lang="ts">
+  import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
+  import { push } from 'svelte-spa-router';
+  import { answer, api } from '../api/client';
+  import { many, money, shortDay, words } from '../amounts/format';
+  import { rows } from '../frame/keys';
+  import { place } from '../frame/place.svelte';
+  import Waiting from '../frame/Waiting.svelte';
+  import { documentIn, listOf, narrowings } from './list';
+  import StateMark from './StateMark.svelte';
+
+  /** Documents that came in: filter, sort, and page on the server. */
+  const list = $derived(listOf(place.query));
+  const documents = createInfiniteQuery(() => ({
+    queryKey: [place.company, 'documents', list],
+    queryFn: ({ pageParam }) =>
+      answer(
+        api.GET('/api/companies/{companyId}/documents', {
+          params: { path: { companyId: place.company }, query: { ...list, after: pageParam || undefined } },
+        }),
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next ?? undefined,
+  }));
+  const overview = createQuery(() => ({
+    queryKey: [place.company, 'overview'],
+    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
+  }));
+  const all = $derived(documents.data?.pages.flatMap((p) => p.rows) ?? []);
+  const total = $derived(documents.data?.pages[0]);
+  const narrowed = $derived(narrowings.filter((n) => list[n] && n !== 'reasonValue' && n !== 'keyKind'));
+
+  const states = ['held', 'ready', 'on_its_way', 'posted', 'proved', 'set_aside'];
+  const kinds = ['bill', 'supplier_credit', 'card_charge', 'card_refund', 'expense_claim'];
+  const orders = {
+    latest: 'latest first',
+    earliest: 'earliest first',
+    largest: 'largest first',
+    smallest: 'smallest first',
+    supplier: 'by supplier',
+  };
+
+  const narrow = (name: string, value: string) => push(place.to('arrivals', { ...list, [name]: value }));
+  const open = (id: number) => push(documentIn(id, list));
+  const says: Record<string, () => string> = {
+    reason: () => `reason: ${words(list.reason!)}${list.reasonValue ? ` “${list.reasonValue}”` : ''}`,
+    key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
+    account: () => `account ${list.account}`,
+    text: () => `“${list.text}”`,
+  };
+</script>
+
+<div class="flex items-baseline gap-5">
+  <h1>Arrivals</h1>
+  {#if total}<span class="text-soft">{many(total.documents, 'document')}, {money(total.money)} {total.currency}</span>{/if}
+  {#if place.keeps}<a class="btn ml-auto" href={place.href('arrivals/new')}>Take in a file</a>{/if}
+</div>
+
+<div class="mt-3 flex flex-wrap items-center gap-2">
+  <select class="field" aria-label="State" value={list.state ?? ''} onchange={(e) => narrow('state', e.currentTarget.value)}>
+    <option value="">every state</option>{#each states as s (s)}<option value={s}>{words(s)}</option>{/each}
+  </select>
+  <select class="field" aria-label="Source" value={list.source ?? ''} onchange={(e) => narrow('source', e.currentTarget.value)}>
+    <option value="">every source</option>{#each overview.data?.sources ?? [] as s (s)}<option value={s}>{s}</option>{/each}
+  </select>
+  <select class="field" aria-label="Kind" value={list.kind ?? ''} onchange={(e) => narrow('kind', e.currentTarget.value)}>
+    <option value="">every kind</option>{#each kinds as k (k)}<option value={k}>{words(k)}</option>{/each}
+  </select>
+  <select
+    class="field"
+    aria-label="Order"
+    value={list.order ?? 'latest'}
+    onchange={(e) => narrow('order', e.currentTarget.value)}
+  >
+    {#each Object.entries(orders) as [order, title] (order)}<option value={order}>{title}</option>{/each}
+  </select>
+  {#each narrowed.filter((n) => says[n]) as name (name)}
+    <button
+      class="field border-dashed"
+      onclick={() => push(place.to('arrivals', { ...list, [name]: '', ...(name === 'reason' ? { reasonValue: '' } : {}) }))}
+    >
+      {says[name]!()} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
+    </button>
+  {/each}
+  {#if narrowed.length > 0}<a class="quiet text-soft" href={`#/${place.company}/arrivals`}>everything</a>{/if}
+</div>
+
+<Waiting query={documents} what="the documents">
+  {#if all.length === 0}
+    <p class="text-soft mt-8 max-w-xl">
+      {#if narrowed.length > 0 || list.period}Nothing here is so. <a class="quiet" href={`#/${place.company}/arrivals`}
+          >Show everything</a
+        > that arrived.
+      {:else}Nothing has arrived yet. Take in a file of bills, card charges or expense claims to begin.{/if}
+    </p>
+  {:else}
+    <table class="ledger mt-3">
+      <thead
+        ><tr
+          ><th>Date</th><th>Who</th><th>Kind</th><th>Reference</th><th>Source</th><th class="n">Total</th><th class="pl-5!"
+            >State</th
+          ><th class={list.state ? 'pl-5!' : ''}>Why</th></tr
+        ></thead
+      >
+      <tbody {@attach rows}>
+        {#each all as d (d.id)}
+          <tr class="opens" tabindex="0" onclick={() => open(d.id)} onkeydown={(e) => e.key === 'Enter' && open(d.id)}>
+            <td class="whitespace-nowrap">{shortDay(d.date)}</td>
+            <td>{d.who || 'nobody named'}</td>
+            <td class="text-soft whitespace-nowrap">{words(d.kind)}</td>
+            <td>{d.reference}</td>
+            <td class="text-soft whitespace-nowrap">{d.source}</td>
+            <td class="n">{money(d.total)}{d.currency !== total?.currency ? ` ${d.currency}` : ''}</td>
+            {#if !list.state}<td class="pl-5! whitespace-nowrap"><StateMark state={d.state} /></td>{/if}
+            <td class={['text-soft truncate', list.state ? 'max-w-[430px] pl-5!' : 'max-w-[300px]']} title={d.reason}
+              >{words(d.reason)}{d.reasons > 1 ? ` (and ${d.reasons - 1} more)` : ''}</td
+            >
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if documents.hasNextPage}
+      <button class="btn plain mt-3" disabled={documents.isFetchingNextPage} onclick={() => documents.fetchNextPage()}>
+        {documents.isFetchingNextPage ? 'Reading …' : `Show more (${all.length} of ${total?.documents.toLocaleString('en')})`}
+      </button>
+    {/if}
+  {/if}
+</Waiting>

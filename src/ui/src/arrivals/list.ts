@@ -1,0 +1,17 @@
+import { place } from '../frame/place.svelte';
+
+/** What a list of documents may be narrowed by; the address carries it, so that a link can be sent. */
+export const narrowings = ['state', 'source', 'kind', 'reason', 'reasonValue', 'keyKind', 'key', 'account', 'text'] as const;
+
+/** The list that the address names. */
+export function listOf(query: URLSearchParams) {
+  const list: Record<string, string> = {};
+  for (const name of [...narrowings, 'order', 'period']) {
+    const value = query.get(name);
+    if (value) list[name] = value;
+  }
+  return list;
+}
+
+/** A document's address, with the list that one came from. */
+export const documentIn = (id: number, list: Record<string, string>) => place.to(`arrivals/${id}`, list);

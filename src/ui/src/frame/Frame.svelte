@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { Popover } from 'bits-ui';
+  import type { Snippet } from 'svelte';
+  import { push, router } from 'svelte-spa-router';
+  import { answer, api } from '../api/client';
+  import { period as periodTitle } from '../amounts/format';
+  import Keys from './Keys.svelte';
+  import { isTyping } from './keys';
+  import { look } from './look.svelte';
+  import { place } from './place.svelte';
+  import Search from './Search.svelte';
+  import Sign from './Sign.svelte';
+
+  /** Company and period on top, the rail in the order of the work. */
+  let { children, signedOut }: { children: Snippet; signedOut: () => void } = $props();
+
+  const client = useQueryClient();
+  const overview = createQuery(() => ({
+    queryKey: [place.company, 'overview'],
+    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
+  }));
+  let search: Search;
+  let showKeys = $state(false);
+
+  const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
+  const view = $derived(router.location.split('/')[2] ?? 'count');
+  const rail = $derived([
+    { view: 'count', title: 'Count', number: 0 },
+    { view: 'arrivals', title: 'Arrivals', number: overview.data?.held ?? 0, says: 'held' },
+    { view: 'mapping', title: 'Mapping', number: overview.data?.valuesWaiting ?? 0, says: 'values wait' },
+    { view: 'posting', title: 'Posting', number: overview.data?.ready ?? 0, says: 'ready' },
+    { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
+    { view: 'set-up', title: 'Set-up', number: overview.data && !overview.data.connected ? 1 : 0, says: 'to do' },
+  ]);
+
+  function onkeydown(event: KeyboardEvent) {
+    if (isTyping(event) || event.ctrlKey || event.altKey || event.metaKey) return;
+    if (event.key === '/') search.focus();
+    else if (event.key === '?') showKeys = true;
+    else return;
+    event.preventDefault();
+  }
+
+  async function signOut() {
+    await api.DELETE('/api/session');
+    client.clear();
+    signedOut();
+  }
+
+  function choosePeriod(value: string) {
+    const parameters = new URLSearchParams(router.querystring ?? '');
+    if (value) parameters.set('period', value);
+    else parameters.delete('period');
+    parameters.delete('after');
+    const text = parameters.toString();
+    push(`${router.location}${text ? `?${text}` : ''}`);
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<a href="#main" class="sr-only" onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}
+  >Skip to the view</a
+>
+<header class="border-rule flex h-12 items-center border-b pr-5">
+  <a href={place.href('count')} class="flex w-34 items-center gap-2 pl-4.5 font-serif text-[17px] font-[560]"><Sign /> Adnumera</a
+  >
+  <div class="flex items-center gap-3 pl-2 text-sm">
+    {#if (place.session?.companies.length ?? 0) > 1}
+      <select
+        class="field font-semibold"
+        aria-label="Company"
+        value={place.company}
+        onchange={(e) => push(`/${e.currentTarget.value}/count`)}
+      >
+        {#each place.session?.companies ?? [] as company (company.id)}<option value={company.id}>{company.name}</option>{/each}
+      </select>
+    {:else}
+      <b class="font-semibold">{overview.data?.name ?? ''}</b>
+    {/if}
+    <select
+      class="field border-rule"
+      aria-label="Period"
+      value={place.period}
+      onchange={(e) => choosePeriod(e.currentTarget.value)}
+    >
+      <option value="">All periods</option>
+      {#each periods as p (p)}<option value={p}>{periodTitle(p)}</option>{/each}
+    </select>
+  </div>
+  <div class="ml-auto flex items-center gap-4">
+    <Search bind:this={search} />
+    <Popover.Root>
+      <Popover.Trigger class="text-soft quiet">{place.session?.name} · {place.role}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content class="bg-raised border-strong z-20 flex w-52 flex-col gap-3 border p-4" sideOffset={8} align="end">
+          <label class="flex justify-between"
+            >Theme
+            <select class="field" bind:value={look.theme} onchange={() => look.apply()}
+              ><option value="paper">Paper</option><option value="night">Night</option></select
+            >
+          </label>
+          <label class="flex justify-between"
+            >Rows
+            <select class="field" bind:value={look.density} onchange={() => look.apply()}
+              ><option value="dense">Dense</option><option value="comfortable">Comfortable</option></select
+            >
+          </label>
+          <button class="btn plain" onclick={() => (showKeys = true)}>Keys <kbd>?</kbd></button>
+          <button class="btn plain" onclick={signOut}>Sign out</button>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  </div>
+</header>
+<div class="flex min-h-[calc(100vh-48px)]">
+  <nav class="border-rule w-34 shrink-0 border-r pt-3.5" aria-label="Views">
+    {#each rail as room (room.view)}
+      {#if room.view === 'set-up'}<div class="h-2.5"></div>{/if}
+      <a
+        href={place.href(room.view)}
+        aria-current={view === room.view ? 'page' : undefined}
+        class={[
+          'relative flex justify-between py-1.5 pr-3 pl-4.5',
+          view === room.view
+            ? 'font-semibold before:absolute before:inset-y-1 before:left-0 before:w-1 before:rounded-r before:bg-ink'
+            : 'text-soft',
+        ]}
+      >
+        {room.title}
+        {#if room.number > 0}<span class="text-ochre text-xs font-semibold"
+            >{room.number}<span class="sr-only"> {room.says}</span></span
+          >{/if}
+      </a>
+    {/each}
+  </nav>
+  <main id="main" tabindex="-1" class="min-w-0 flex-1 px-6.5 py-4.5 outline-none">{@render children()}</main>
+</div>
+<Keys bind:open={showKeys} view={view === 'arrivals' && router.location.split('/')[3] ? 'document' : view} />

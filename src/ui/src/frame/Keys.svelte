@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { Dialog } from 'bits-ui';
+
+  /** The keys of this view. */
+  let { open = $bindable(false), view }: { open: boolean; view: string } = $props();
+
+  const everywhere = [
+    ['/', 'search'],
+    ['?', 'the keys of this view'],
+    ['Esc', 'close what is open'],
+    ['↑ ↓', 'move along a list'],
+    ['Enter', 'open the row'],
+  ];
+  const own: Record<string, string[][]> = {
+    arrivals: [['Enter', 'open the document']],
+    document: [
+      ['Alt ↑', 'the previous document of the list'],
+      ['Alt ↓', 'the next document of the list'],
+      ['Tab', 'to the next line that needs a decision'],
+      ['Ctrl Enter', 'go on to the next document'],
+    ],
+    mapping: [
+      ['Tab', 'from the value to its account'],
+      ['Ctrl Enter', 'save and go on to the next value'],
+    ],
+    posting: [['Ctrl Enter', 'post all that is ready']],
+    proof: [['Ctrl Enter', 'read the ledger back and prove']],
+  };
+</script>
+
+<Dialog.Root bind:open>
+  <Dialog.Portal>
+    <Dialog.Overlay class="fixed inset-0 bg-[rgb(0_0_0/0.35)]" />
+    <Dialog.Content class="bg-raised border-strong fixed top-1/2 left-1/2 w-[420px] -translate-x-1/2 -translate-y-1/2 border p-6">
+      <Dialog.Title class="mb-3 font-serif text-lg">Keys of this view</Dialog.Title>
+      <Dialog.Description class="sr-only">What each key does here.</Dialog.Description>
+      <table class="ledger">
+        <tbody>
+          {#each [...(own[view] ?? []), ...everywhere] as [key, does] (`${key}${does}`)}
+            <tr><td class="w-28"><kbd>{key}</kbd></td><td>{does}</td></tr>
+          {/each}
+        </tbody>
+      </table>
+      <Dialog.Close class="btn plain mt-4">Close</Dialog.Close>
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,21 @@
+/** Whether a key press is meant for a field one is typing in. */
+export const isTyping = (event: KeyboardEvent) =>
+  event.target instanceof HTMLElement &&
+  (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
+
+/** Moves along the rows of a table with the arrow keys; each row that opens something can be focused. An attachment for its body. */
+export function rows(body: HTMLElement) {
+  const move = (event: KeyboardEvent) => {
+    const at = (event.target as HTMLElement).closest('tr');
+    if (!at || event.altKey || event.ctrlKey || isTyping(event)) return;
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (!step) return;
+    let next = step > 0 ? at.nextElementSibling : at.previousElementSibling;
+    while (next && !next.matches('[tabindex]')) next = step > 0 ? next.nextElementSibling : next.previousElementSibling;
+    if (!(next instanceof HTMLElement)) return;
+    event.preventDefault();
+    next.focus();
+  };
+  body.addEventListener('keydown', move);
+  return () => body.removeEventListener('keydown', move);
+}

@@ -1,0 +1,26 @@
+function kept(name: string, usual: string) {
+  try {
+    return localStorage.getItem(name) ?? usual;
+  } catch {
+    return usual;
+  }
+}
+
+/** Paper or night, dense or comfortable; kept in this browser. */
+class Look {
+  theme = $state(kept('theme', 'paper'));
+  density = $state(kept('density', 'dense'));
+
+  apply() {
+    document.documentElement.dataset.theme = this.theme;
+    document.documentElement.dataset.density = this.density;
+    try {
+      localStorage.setItem('theme', this.theme);
+      localStorage.setItem('density', this.density);
+    } catch {
+      // Without storage the choice lasts as long as the page.
+    }
+  }
+}
+
+export const look = new Look();

@@ -1,0 +1,158 @@
+<script lang="ts">
+  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { answer, api, type Schemas } from '../api/client';
+  import { day, instant, many, money, period, size, words } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
+  import Waiting from '../frame/Waiting.svelte';
+
+  /** What was intended beside what the ledger holds, by kind of difference and money. */
+  const client = useQueryClient();
+  const proof = createQuery(() => ({
+    queryKey: [place.company, 'proof'],
+    queryFn: () =>
+      answer(api.GET('/api/companies/{companyId}/proofs/latest', { params: { path: { companyId: place.company } } })),
+  }));
+  let busy = $state(false);
+  let refused = $state('');
+  let all = $state(false);
+
+  const p = $derived(proof.data);
+  const kinds = $derived.by(() => {
+    const groups: { kind: string; rows: Schemas['DifferenceAnswer'][] }[] = [];
+    for (const d of p?.differences ?? []) {
+      const group = groups.find((g) => g.kind === d.kind);
+      if (group) group.rows.push(d);
+      else groups.push({ kind: d.kind, rows: [d] });
+    }
+    const stake = (rows: Schemas['DifferenceAnswer'][]) => rows.reduce((sum, d) => sum + size(d.amount), 0);
+    return groups.sort((a, b) => stake(b.rows) - stake(a.rows));
+  });
+  const disagree = $derived(p?.accounts.filter((a) => !a.agrees) ?? []);
+  const shown = $derived(all ? (p?.accounts ?? []) : disagree);
+  const figure = (text: string) => (/^-?\d+(\.\d+)?$/.test(text) && text.includes('.') ? money(text) : text);
+
+  async function prove() {
+    busy = true;
+    refused = '';
+    try {
+      await answer(
+        api.POST('/api/companies/{companyId}/proofs', {
+          params: { path: { companyId: place.company } },
+          body: { period: place.period },
+        }),
+      );
+    } catch (error) {
+      refused = (error as Error).message;
+    } finally {
+      busy = false;
+      await client.invalidateQueries();
+    }
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.ctrlKey && event.key === 'Enter' && place.keeps && !busy) void prove();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<Waiting query={proof} what="the proof">
+  {#if p}
+    <div class="flex items-end justify-between gap-6">
+      <div>
+        <h1>
+          {#if !p.done}Nothing was proved yet{:else if p.differences.length === 0}All {p.intended} entries stand in the ledger as intended{:else}{many(
+              p.differences.length,
+              'difference',
+            )}, {money(p.atStake)} at stake{/if}
+        </h1>
+        <p class="text-soft mt-1">
+          {#if p.done}{p.proved} of {many(p.intended, 'entry', 'entries')} from {day(p.firstDay)} to {day(p.lastDay)} proved. Read back
+            {instant(p.at)} by {p.who}.
+          {:else}The ledger is read back and compared with what was sent, document by document and account by account.{/if}
+        </p>
+      </div>
+      {#if place.keeps}
+        <button class="btn" disabled={busy} onclick={prove}
+          >{busy ? 'Reading the ledger …' : `Prove ${place.period ? period(place.period) : 'all periods'}`}
+          <kbd>Ctrl Enter</kbd></button
+        >
+      {/if}
+    </div>
+    {#if refused}<p class="note bad mt-3" role="alert">{refused}</p>{/if}
+
+    {#if p.done}
+      {#each kinds as group (group.kind)}
+        <h2 class="mt-6">{words(group.kind)}</h2>
+        <table class="ledger table-fixed">
+          <thead
+            ><tr
+              ><th class="w-[25%]">Document</th><th>Account</th><th class="n">Intended</th><th class="n">Found</th><th class="n"
+                >At stake</th
+              ><th class="pl-6!">What to do</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each group.rows as d (d.id)}
+              <tr>
+                <td>
+                  {#if d.documentId}<a class="quiet" href={place.href(`arrivals/${d.documentId}`)}
+                      >{d.who || d.document}{d.reference ? `, ${d.reference}` : ''}</a
+                    >{:else}{d.document || 'not ours'}{/if}
+                  {#each d.ledgerEntries as entry (entry)}
+                    <a
+                      class="text-soft quiet ml-1.5"
+                      href={`${p.ledgerAddress.replace(/\/$/, '')}/entries/${entry}`}
+                      target="_blank"
+                      rel="noreferrer">{entry}</a
+                    >
+                  {/each}
+                </td>
+                <td>{d.accountTitle || '–'}</td>
+                <td class="n whitespace-normal!">{figure(d.intended) || '–'}</td>
+                <td class="n text-madder font-semibold whitespace-normal!">{figure(d.found) || 'nothing'}</td>
+                <td class="n">{money(d.amount)}</td>
+                <td class="text-soft pl-6!">{d.detail} {d.correction}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/each}
+
+      <div class="mt-7 flex items-baseline gap-4">
+        <h2>Accounts</h2>
+        <span class={disagree.length > 0 ? 'text-madder font-semibold' : 'text-verdigris'}>
+          {disagree.length === 0
+            ? `all ${p.accounts.length} agree with the trial balance`
+            : `${disagree.length} of ${p.accounts.length} do not agree`}
+        </span>
+        <button class="quiet text-soft" onclick={() => (all = !all)}>{all ? 'only those that do not agree' : 'show all'}</button>
+      </div>
+      {#if shown.length > 0}
+        <table class="ledger">
+          <thead
+            ><tr
+              ><th>Account</th><th class="n">Opening</th><th class="n">Intended</th><th class="n">Found</th><th class="n"
+                >Payments</th
+              ><th class="n">Not ours</th><th class="n">Trial balance</th><th class="n">Agrees</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each shown as a (a.account)}
+              <tr>
+                <td><a class="quiet" href={place.href('arrivals', { account: a.account })}>{a.accountTitle}</a></td>
+                <td class="n">{money(a.opening)}</td><td class="n">{money(a.intended)}</td>
+                <td class={['n', a.found !== a.intended && 'text-madder font-semibold']}>{money(a.found)}</td>
+                <td class="n">{money(a.payments)}</td><td class="n">{money(a.notOurs)}</td><td class="n">{money(a.closing)}</td>
+                <td class={['n', a.agrees ? 'text-verdigris' : 'text-madder font-semibold']}>{a.agrees ? 'yes' : 'no'}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    {:else}
+      <p class="mt-6">
+        Post what is ready under <a class="quiet" href={place.href('posting')}>Posting</a>, then read the ledger back here.
+      </p>
+    {/if}
+  {/if}
+</Waiting>

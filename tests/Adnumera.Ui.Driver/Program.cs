@@ -1,0 +1,51 @@
+using Adnumera.Demo;
+using Adnumera.Ui.Driver;
+
+// Makes the pictures of the README from the demo's data.
+var folder = args.Length > 0 ? args[0] : Path.Combine(Repository.Root, "docs", "screenshots");
+Directory.CreateDirectory(folder);
+await using var house = await House.Open(withDemo: true);
+using var browser = new Browser(house.Address);
+browser.Go("");
+browser.Heading("Adnumera");
+Shoot("sign-in");
+var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "administrator");
+browser.SignIn(signIn, password);
+Open("count", "that arrived");
+Open("arrivals?state=held", "Arrivals", "arrivals");
+browser.Row("2291").Click();
+browser.Heading("Marrow & Oake");
+Shoot("document");
+browser.Go("bindery/arrivals/new");
+browser.Driver.FindElement(OpenQA.Selenium.By.Id("file")).SendKeys(Path.Combine(Repository.Root, "samples", "documents-with-errors.csv"));
+browser.Text("Nothing was taken in");
+Shoot("take-in");
+browser.Go("bindery/mapping");
+browser.Heading("Sharpening");
+var account = browser.Field("Account for Sharpening");
+account.SendKeys("6420");
+browser.Find("//*[@role='option' and contains(., '6420')]").Click();
+browser.Text("come free");
+Shoot("mapping");
+Open("posting", "ready");
+browser.Go("bindery/proof");
+browser.Button("Prove all periods").Click();
+browser.Heading("at stake");
+Shoot("proof");
+Open("set-up", "Required accounts");
+((OpenQA.Selenium.IJavaScriptExecutor)browser.Driver).ExecuteScript("localStorage.setItem('theme', 'night')");
+browser.Driver.Navigate().Refresh();
+Open("count", "that arrived", "count-at-night");
+
+void Open(string view, string heading, string? name = null)
+{
+    browser.Go($"bindery/{view}");
+    browser.Heading(heading);
+    Shoot(name ?? view);
+}
+
+void Shoot(string name)
+{
+    browser.Screenshot(Path.Combine(folder, $"{name}.png"));
+    Console.WriteLine($"  {name}.png");
+}
