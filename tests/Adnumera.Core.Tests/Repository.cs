@@ -1,0 +1,13 @@
+namespace Adnumera.Core.Tests;
+
+internal static class Repository
+{
+    public static string Root { get; } = Find();
+
+    private static string Find()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "Adnumera.slnx"))) folder = folder.Parent!;
+        return folder.FullName;
+    }
+}
