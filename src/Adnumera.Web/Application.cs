@@ -36,7 +36,10 @@ public static class Application
             k.AddServerHeader = false;
             k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
         });
-        builder.Services.AddSerilog(c => c.MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", Serilog.Events.LogEventLevel.Error).WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.AddSerilog(c => c.MinimumLevel.Warning()
+            .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Error)
+            .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", Serilog.Events.LogEventLevel.Fatal) // told by Explain where it is a fault
+            .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
         builder.Services.AddSingleton(_ => new Companies(settings.DataFolder));

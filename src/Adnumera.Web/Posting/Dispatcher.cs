@@ -63,6 +63,15 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
         return Task.CompletedTask;
     }
 
+    /// <inheritdoc/>
+    public override async Task StopAsync(CancellationToken cancellationToken)
+    {
+        await base.StopAsync(cancellationToken);
+
+        // What is being sent gets its answer first; nothing further is sent.
+        await Task.WhenAny(Task.WhenAll(running.Values), Task.Delay(Timeout.Infinite, cancellationToken));
+    }
+
     private static long Plan(SqliteConnection company, Work work)
     {
         var documents = new DocumentTable(company);
@@ -109,7 +118,7 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
         {
             outcome = await Send(file, dispatch, stopping);
         }
-        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+        catch (Exception e) when (e is ObjectDisposedException || (e is OperationCanceledException && stopping.IsCancellationRequested))
         {
             // The server stops; the dispatch stays open and goes on when it starts again.
             return;

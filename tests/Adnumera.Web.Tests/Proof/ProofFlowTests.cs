@@ -1,0 +1,66 @@
+using Adnumera.Ui.Driver;
+using static Adnumera.Web.Tests.Worlds;
+
+namespace Adnumera.Web.Tests.Proof;
+
+public sealed class ProofFlowTests
+{
+    [Fact]
+    public async Task The_proof_finds_what_the_ledger_altered_and_proves_it_once_mended()
+    {
+        await using var house = await Connected();
+        using var client = await Client.Of(house, "bookkeeper");
+        await client.TakeIn(Header + Bill(1) + Bill(2) + Bill(3) + Bill(4));
+        await client.Dispatch(house);
+        var books = house.Books;
+        string Id(string sourceId) => books.Latest(100).Single(e => e.SourceId == sourceId).Id;
+        void Edit(string id, string date, string cost) => books.Edit(id, date, books.Find(id)!.Reference, "Hexham Tannery", "posted", [(1, cost, "100.00", "0"), (2, "2100", "0", "100.00")]);
+        Edit(Id("B1"), "2026-11-10", "6990");
+        Edit(Id("B2"), "2026-12-02", "5120");
+        books.SetStatus(Id("B3"), "voided");
+
+        var proof = await client.Post("proofs", new { period = "2026-11" });
+        Assert.Equal(["account", "date", "voided"], proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Order());
+        Assert.Equal([1, 3], States(house, "proved", "posted"));
+        Assert.Contains(proof.GetProperty("accounts").EnumerateArray(), a => a.GetProperty("account").GetString() == "6990" && !a.GetProperty("agrees").GetBoolean());
+        AssertSound(house);
+
+        Edit(Id("B1"), "2026-11-10", "5120");
+        Edit(Id("B2"), "2026-11-10", "5120");
+        books.SetStatus(Id("B3"), "posted");
+        proof = await client.Post("proofs", new { period = "2026-11" });
+        Assert.Empty(proof.GetProperty("differences").EnumerateArray());
+        Assert.All(proof.GetProperty("accounts").EnumerateArray(), a => Assert.True(a.GetProperty("agrees").GetBoolean()));
+        Assert.Equal([4, 0], States(house, "proved", "posted"));
+        var count = await client.Get("count?period=2026-11");
+        Assert.Equal(("400.00", "0.00"), (count.GetProperty("together").GetProperty("holds").GetString(), count.GetProperty("together").GetProperty("difference").GetString()));
+        AssertSound(house);
+    }
+
+    [Fact]
+    public async Task An_entry_that_is_not_ours_is_named_and_explains_the_account()
+    {
+        await using var house = await Connected();
+        using var client = await Client.Of(house, "bookkeeper");
+        await client.TakeIn(Header + Bill(1));
+        await client.Dispatch(house);
+        house.Books.PostByHand(new LedgerStandIn.NewEntry("journal", "2026-11-15", null, "by hand", null, null, "USD", null, null, null,
+            [new("6990", "12.00", "0", null, null, null, null, null), new("2100", "0", "12.00", null, null, null, null, null)]));
+        var proof = await client.Post("proofs", new { period = "2026-11" });
+        var difference = Assert.Single(proof.GetProperty("differences").EnumerateArray());
+        Assert.Equal(("not_ours", "2100", "12.00"), (difference.GetProperty("kind").GetString(), difference.GetProperty("account").GetString(), difference.GetProperty("amount").GetString()));
+        Assert.Equal([1], States(house, "proved"));
+    }
+
+    [Fact]
+    public async Task The_demo_waits_with_one_difference_of_each_of_three_kinds()
+    {
+        await using var house = await House.Open(withDemo: true);
+        using var client = await Client.Of(house, "bookkeeper");
+        var proof = await client.Post("proofs", new { period = "" });
+        Assert.Equal(["account", "amount", "voided"], proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Distinct().Order());
+        Assert.Equal(3, proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count());
+        Assert.InRange(States(house, "held")[0], 10, 16);
+        AssertSound(house);
+    }
+}

@@ -1,0 +1,55 @@
+using Adnumera.Demo;
+using Adnumera.LedgerClient;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Count;
+using Adnumera.Storage.Ledger;
+using Adnumera.Ui.Driver;
+using Adnumera.Web.Ledger;
+using Adnumera.Web.Posting;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Adnumera.Web.Tests;
+
+internal static class Worlds
+{
+    public const string Header = "source,source_id,kind,document_date,reference,supplier,employee,payment_account,settlement,document_total,line,description,category,net\n";
+
+    /// <summary>An empty company with its mapping book, connected to the stand-in.</summary>
+    public static async Task<House> Connected()
+    {
+        var house = await House.Open(withDemo: false);
+        await house.Connect();
+        Builder.SaveMapping(house.Company);
+        return house;
+    }
+
+    public static async Task Connect(this House house)
+    {
+        var ledgers = house.Services.GetRequiredService<LedgerAccess>();
+        var work = house.Work();
+        var redirect = new Uri("http://127.0.0.1/connect/return");
+        var token = await HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Books.Allow("Adnumera", redirect.ToString(), work.Now), redirect, CancellationToken.None);
+        ConnectionEndpoints.Save(work, new ConnectionRow(house.LedgerAddress + "/", "q", "Quillfern", ledgers.Protect(token), Iso.Text(work.Now), "Theo", ""));
+        await Pull.Run(work, ledgers.Open(house.Company), CancellationToken.None);
+    }
+
+    public static Work Work(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
+
+    public static Task DispatchIsOver(this House house) => house.Services.GetRequiredService<Dispatcher>().Completion("bindery");
+
+    public static string Bill(int id, string category = "Leather", string supplier = "Hexham Tannery", string total = "100.00", string day = "2026-11-10") =>
+        $"Supplier bills,B{id},bill,{day},R{id},{supplier},,,,{total},1,Thing {id},{category},{total}\n";
+
+    /// <summary>The kept totals equal a recount, arrived equals the sum of the states, and the audit is whole.</summary>
+    public static void AssertSound(House house) => house.Company.Read(c =>
+    {
+        var table = new CountTable(c);
+        Assert.Equal(table.Recount(), table.Kept());
+        Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
+        Assert.Null(new AuditTable(c).FirstBroken());
+        return 0;
+    });
+
+    public static long[] States(House house, params string[] states) => house.Company.Read(c => states.Select(s => new CountTable(c).Kept().Where(k => k.State == s).Sum(k => k.Documents)).ToArray());
+}
