@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using System.Diagnostics.CodeAnalysis;
 
 namespace Adnumera.Core.Amounts;
@@ -18,9 +17,9 @@ public sealed class Currency
     private const string ThreeDecimals = "BHD IQD JOD KWD LYD OMR TND";
     private const string FourDecimals = "CLF UYW";
 
-    private static readonly FrozenDictionary<string, Currency> Known =
+    private static readonly Dictionary<string, Currency> Known =
         Of(TwoDecimals, 2).Concat(Of(NoDecimals, 0)).Concat(Of(ThreeDecimals, 3)).Concat(Of(FourDecimals, 4))
-            .ToFrozenDictionary(c => c.Code, StringComparer.OrdinalIgnoreCase);
+            .ToDictionary(c => c.Code, StringComparer.OrdinalIgnoreCase);
 
     private Currency(string code, int digits) => (Code, Digits) = (code, digits);
 

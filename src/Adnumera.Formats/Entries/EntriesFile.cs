@@ -28,8 +28,8 @@ public sealed class EntriesFile : IDisposable
         "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location project rung* " +
         "entry_line document_line memo because");
 
-    private static readonly string[] RungWords = [.. Words<EntryRung>.All];
-    private static readonly string[] KindWords = [.. Words<DocumentKind>.All];
+    private static readonly IReadOnlyList<string> RungWords = Words<EntryRung>.All;
+    private static readonly IReadOnlyList<string> KindWords = Words<DocumentKind>.All;
     private readonly CsvWriter writer;
 
     /// <summary>Starts the file.</summary>
@@ -40,18 +40,19 @@ public sealed class EntriesFile : IDisposable
     {
         var document = composition.Document;
         var number = 0;
+        var entryDate = composition.EntryDate.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
         foreach (var line in composition.Lines)
         {
             writer.WriteField(document.Identity.Source);
             writer.WriteField(document.Identity.SourceId);
             writer.WriteField(KindWords[(int)document.Kind]);
-            writer.WriteField(composition.EntryDate);
+            writer.WriteField(entryDate);
             writer.WriteField(document.Reference);
             writer.WriteField(document.Supplier);
             writer.WriteField(document.Employee);
             writer.WriteField(document.Currency.Code);
-            writer.WriteField(++number);
-            if (line.DocumentLine is { } of) writer.WriteField(of);
+            writer.WriteNumber(++number);
+            if (line.DocumentLine is { } of) writer.WriteNumber(of);
             else writer.WriteField("");
             writer.WriteField(line.Account);
             writer.WriteAmount(line.Debit, document.Currency);

@@ -26,7 +26,7 @@ public sealed class HeldFile : IDisposable
     {
         writer.WriteField(composition.Document.Identity.Source);
         writer.WriteField(composition.Document.Identity.SourceId);
-        if (line is { } number) writer.WriteField(number);
+        if (line is { } number) writer.WriteNumber(number);
         else writer.WriteField("");
         writer.WriteField(state);
         writer.WriteField(reason.Word);

@@ -17,6 +17,14 @@ public static class CsvFile
         return writer;
     }
 
+    /// <summary>Writes a whole number.</summary>
+    public static void WriteNumber(this CsvWriter writer, long number)
+    {
+        Span<char> text = stackalloc char[20];
+        number.TryFormat(text, out var length, default, System.Globalization.CultureInfo.InvariantCulture);
+        writer.WriteField(text[..length]);
+    }
+
     /// <summary>Writes an amount with the decimals of its currency.</summary>
     public static void WriteAmount(this CsvWriter writer, long minor, Currency currency)
     {

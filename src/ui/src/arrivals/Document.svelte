@@ -110,17 +110,11 @@
       {#if d.neighbours}
         <span class="text-soft ml-auto whitespace-nowrap">
           {d.neighbours.position} of {d.neighbours.count}
-          <button
-            class="px-0.5"
-            disabled={!d.neighbours.previous}
-            onclick={() => push(documentIn(d.neighbours!.previous!, list))}
-            aria-label="Previous document"><kbd>Alt ↑</kbd></button
+          <button class="px-0.5" disabled={!d.neighbours.previous} onclick={() => push(documentIn(d.neighbours!.previous!, list))}
+            ><kbd>Alt ↑</kbd><span class="sr-only">previous document</span></button
           >
-          <button
-            class="px-0.5"
-            disabled={!d.neighbours.next}
-            onclick={() => push(documentIn(d.neighbours!.next!, list))}
-            aria-label="Next document"><kbd>Alt ↓</kbd></button
+          <button class="px-0.5" disabled={!d.neighbours.next} onclick={() => push(documentIn(d.neighbours!.next!, list))}
+            ><kbd>Alt ↓</kbd><span class="sr-only">next document</span></button
           >
         </span>
       {/if}

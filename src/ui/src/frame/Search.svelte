@@ -68,8 +68,8 @@
     role="combobox"
     aria-label="Search"
     aria-expanded={found !== null}
-    aria-controls="found"
-    aria-activedescendant={at >= 0 ? `found-${at}` : undefined}
+    aria-controls={found ? 'found' : undefined}
+    aria-activedescendant={found && at >= 0 ? `found-${at}` : undefined}
     placeholder="Supplier, account, reference, amount"
     autocomplete="off"
   />

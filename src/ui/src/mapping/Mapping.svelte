@@ -85,11 +85,11 @@
     return `${all.mapped} of ${all.values} mapped · ${share.toFixed(1)} % of the money`;
   });
 
-  async function write(account: string, confirm: boolean) {
+  async function write(proposed: Schemas['ChangeRequest']) {
     const saved = await answer(
       api.POST('/api/companies/{companyId}/mapping/changes', {
         params: { path: { companyId: place.company } },
-        body: { ...change, account, confirmed: confirm },
+        body: proposed,
       }),
     );
     await client.invalidateQueries();
@@ -99,12 +99,13 @@
   async function save(next: boolean) {
     if (!differs) return;
     refused = '';
-    const [was, list] = [value, values.data?.rows ?? []];
+    // What is saved is fixed here: the list, and with it the value that is shown, moves on as soon as it is.
+    const [was, list, proposed] = [value, values.data?.rows ?? [], { ...change }];
     const at = list.findIndex((r) => r.value === was);
     const following = list.slice(at + 1).find((r) => !isZero(r.waiting) || !r.account) ?? list[at + 1];
     try {
-      const saved = await write(account, confirmed);
-      const undo = { ...change, account: saved.before, confirmed: true };
+      const saved = await write(proposed);
+      const undo = { ...proposed, account: saved.before, confirmed: true };
       toast(`“${was}” is mapped. ${many(saved.recoded, 'open document')} coded anew.`, {
         action: { label: 'Undo', onClick: () => takeBack(undo) },
       });
@@ -120,10 +121,7 @@
 
   async function takeBack(before: Schemas['ChangeRequest']) {
     try {
-      await answer(
-        api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: { companyId: place.company } }, body: before }),
-      );
-      await client.invalidateQueries();
+      await write(before);
       toast(`“${before.key}” is as it was.`);
     } catch (error) {
       refused = (error as Error).message;

@@ -1,0 +1,125 @@
+using System.Diagnostics;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Posting;
+using Adnumera.Formats.Ledger;
+using Adnumera.Formats.Mapping;
+using Adnumera.Formats.Tables;
+using Adnumera.Storage;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Mapping;
+using Adnumera.Web;
+using Adnumera.Web.Arrivals;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Bench;
+
+/// <summary>Taking 100,000 lines into the application, checked, coded and audited, beside bare prepared inserts of the same rows.</summary>
+internal static class ImportBench
+{
+    private const int Rounds = 5;
+
+    public static void Run()
+    {
+        var folder = Files.Make(100_000);
+        var content = File.ReadAllBytes(Path.Combine(folder, "documents.csv"));
+        List<double> ours = [], bares = [];
+        for (var round = 0; round <= Rounds; round++)
+        {
+            var path = Path.Combine(folder, $"company-{round}.sqlite");
+            var file = Company(path, folder);
+            var watch = Stopwatch.StartNew();
+            TakeIn.Run(new Work(file, "bench", "bench", TimeProvider.System), "documents.csv", content, preview: false);
+            var elapsed = watch.Elapsed.TotalMilliseconds;
+            var bare = BareInsert(path, Path.Combine(folder, $"bare-{round}.sqlite"));
+
+            // The first round warms both up.
+            if (round == 0) continue;
+            ours.Add(elapsed);
+            bares.Add(bare);
+        }
+
+        Report.Ratio("taking in 100,000 lines : bare prepared inserts of the same rows", Report.Median(ours) / Report.Median(bares), 5);
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, true);
+    }
+
+    private static CompanyFile Company(string path, string folder)
+    {
+        var file = new CompanyFile(path);
+        file.SetUp(new Company("bench", "Bench", new CompositionSettings()));
+        var problems = new Problems();
+        IReadOnlyList<Account> chart = [.. ChartFile.Read("chart.csv", File.ReadAllBytes(Path.Combine(folder, "chart.csv")), problems).Select(a => a.Account)];
+        IReadOnlyList<MappingRow> book = MappingFile.Read("mapping.csv", File.ReadAllBytes(Path.Combine(folder, "mapping.csv")), problems);
+        file.InTransaction(c =>
+        {
+            new LedgerTable(c).Replace(chart, Array.Empty<LedgerSupplier>(), [], DateTimeOffset.UnixEpoch);
+            foreach (var row in book) new MappingTable(c).Put(row);
+            return 0;
+        });
+        return file;
+    }
+
+    // The rows of documents and lines as the application keeps them, into the same two tables with their primary keys and nothing else.
+    private static double BareInsert(string from, string to)
+    {
+        var tables = new (string Name, List<object[]> Rows, int Columns)[2];
+        using (var source = new SqliteConnection($"Data Source={from}"))
+        {
+            source.Open();
+            tables[0] = Rows(source, "document");
+            tables[1] = Rows(source, "document_line");
+        }
+
+        using var target = new SqliteConnection($"Data Source={to}");
+        target.Open();
+        Execute(target, "pragma journal_mode = wal; pragma synchronous = normal;");
+        Execute(target, $"create table document ({Columns(tables[0].Columns)}, primary key (c0)); create table document_line ({Columns(tables[1].Columns)}, primary key (c0, c1)) without rowid;");
+        var watch = Stopwatch.StartNew();
+        using (var transaction = target.BeginTransaction())
+        {
+            foreach (var (name, rows, columns) in tables)
+            {
+                using var insert = target.CreateCommand();
+                insert.CommandText = $"insert into {name} values ({string.Join(", ", Enumerable.Range(0, columns).Select(i => $"@p{i}"))})";
+                for (var i = 0; i < columns; i++) insert.Parameters.Add(new SqliteParameter { ParameterName = $"@p{i}" });
+                insert.Prepare();
+                foreach (var row in rows)
+                {
+                    for (var i = 0; i < columns; i++) insert.Parameters[i].Value = row[i];
+                    insert.ExecuteNonQuery();
+                }
+            }
+
+            transaction.Commit();
+        }
+
+        return watch.Elapsed.TotalMilliseconds;
+    }
+
+    private static (string, List<object[]>, int) Rows(SqliteConnection source, string table)
+    {
+        using var command = source.CreateCommand();
+        command.CommandText = $"select * from {table}";
+        using var reader = command.ExecuteReader();
+        var rows = new List<object[]>();
+        while (reader.Read())
+        {
+            var row = new object[reader.FieldCount];
+            reader.GetValues(row);
+            rows.Add(row);
+        }
+
+        return (table, rows, reader.FieldCount);
+    }
+
+    private static string Columns(int count) => string.Join(", ", Enumerable.Range(0, count).Select(i => $"c{i}"));
+
+    private static void Execute(SqliteConnection connection, string sql)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+}

@@ -1,0 +1,204 @@
+using Adnumera.Demo;
+using Adnumera.Ui.Driver;
+using OpenQA.Selenium;
+
+namespace Adnumera.Ui.Tests;
+
+/// <summary>The demo, opened once for the tests of the views.</summary>
+public sealed class DemoHouse : IAsyncLifetime
+{
+    public House House { get; private set; } = null!;
+
+    public Browser Browser { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        House = await House.Open(withDemo: true);
+        Browser = new Browser(House.Address);
+        var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "administrator");
+        Browser.SignIn(signIn, password);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        Browser.Dispose();
+        await House.DisposeAsync();
+    }
+}
+
+/// <summary>Each view on the demo's data: what it shows, its keys, its accessibility.</summary>
+public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
+{
+    private readonly Browser browser = demo.Browser;
+
+    private void Check()
+    {
+        browser.Settled();
+        browser.AssertFits();
+        browser.AssertAccessible();
+    }
+
+    [Fact]
+    public void The_count_shows_conservation_and_every_number_leads_on()
+    {
+        browser.Go("bindery/count");
+        browser.Heading("that arrived");
+        browser.Text("Nothing is lost");
+        Assert.Equal(3, browser.Driver.FindElements(By.CssSelector("svg[role=group]")).Count);
+        Check();
+        browser.Find("//*[local-name()='a' and starts-with(@aria-label, 'proved')]").Click();
+        browser.Heading("Arrivals");
+        Assert.Contains("state=proved", browser.Driver.Url, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_period_stays_in_force_from_view_to_view()
+    {
+        browser.Go("bindery/count");
+        var period = new OpenQA.Selenium.Support.UI.SelectElement(browser.Field("Period"));
+        browser.Wait(_ => period.Options.Count > 1, "the periods");
+        period.SelectByText("October 2026");
+        browser.Wait(d => d.Url.Contains("period=2026-10", StringComparison.Ordinal));
+        browser.Link("Arrivals").Click();
+        browser.Heading("Arrivals");
+        Assert.Contains("period=2026-10", browser.Driver.Url, StringComparison.Ordinal);
+        browser.Row("Oct 2026");
+        Assert.False(browser.Has("//td[contains(., 'Nov 2026')]"));
+    }
+
+    [Fact]
+    public void Arrivals_filter_sort_and_open_with_the_keyboard()
+    {
+        browser.Go("bindery/arrivals?state=held&order=largest");
+        browser.Row("2291");
+        Check();
+        Assert.Contains("1,284.40", browser.Find("//tbody/tr[1]").Text, StringComparison.Ordinal);
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript("document.querySelector('tbody tr').focus()");
+        browser.Press(Keys.ArrowDown);
+        browser.Press(Keys.ArrowUp);
+        browser.Press(Keys.Enter);
+        browser.Heading("Marrow & Oake, bill 2291");
+    }
+
+    [Fact]
+    public void A_document_shows_its_journal_and_why_and_goes_to_the_next()
+    {
+        browser.Go("bindery/arrivals?state=held&order=largest");
+        browser.Row("2291").Click();
+        browser.Heading("The journal it becomes");
+        browser.Text("Because item “Goatskin, dyed” maps to this account.");
+        browser.Text("not decided: Delivery");
+        browser.Text("rows ");
+        browser.Text("1 of ");
+        Check();
+        browser.Press(Keys.Alt, Keys.ArrowDown);
+        browser.Text("2 of ");
+        browser.Press(Keys.Alt, Keys.ArrowUp);
+        browser.Heading("Marrow & Oake, bill 2291");
+    }
+
+    [Fact]
+    public void A_person_chooses_the_account_of_a_line_and_takes_it_back()
+    {
+        browser.Go("bindery/arrivals?state=held&text=2321");
+        browser.Row("2321").Click();
+        var field = browser.Field("Account for Exhibition stand");
+        field.SendKeys("6540");
+        browser.Find("//*[@role='option' and contains(., '6540')]");
+        field.SendKeys(Keys.ArrowDown + Keys.Enter);
+        browser.Text("Because a person chose this account for the line.");
+        browser.Text("Balanced");
+        browser.Button("Undo").Click();
+        browser.Text("not decided: Exhibition stand");
+    }
+
+    [Fact]
+    public void A_file_with_errors_is_shown_by_row_and_column_and_nothing_is_taken_in()
+    {
+        browser.Go("bindery/arrivals/new");
+        browser.Heading("Take in a file");
+        browser.Driver.FindElement(By.Id("file")).SendKeys(Path.Combine(Repository.Root, "samples", "documents-with-errors.csv"));
+        browser.Text("Nothing was taken in");
+        browser.Row("document_date");
+        Check();
+        Assert.False(browser.Has("//button[contains(., 'Take in')]"));
+    }
+
+    [Fact]
+    public void Mapping_ranks_by_money_waiting_and_rehearses_before_it_saves()
+    {
+        browser.Go("bindery/mapping");
+        browser.Heading("What decides a line of “Sharpening”");
+        Assert.Contains("Sharpening", browser.Find("//section[@aria-label='Values that arrive']//tbody/tr[1]").Text, StringComparison.Ordinal);
+        Check();
+        var field = browser.Field("Account for Sharpening");
+        field.SendKeys("tool upkeep");
+        browser.Find("//*[@role='option' and contains(., '6420')]").Click();
+        browser.Text("4 open documents change");
+        Check();
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Text("“Sharpening” is mapped");
+        browser.Heading("What decides a line of “Exhibition stand”");
+        browser.Button("Undo").Click();
+        browser.Text("“Sharpening” is as it was");
+        foreach (var kind in (string[])["Suppliers", "Payment accounts", "Items", "Settlements"])
+        {
+            browser.Link(kind).Click();
+            browser.Heading(kind);
+            browser.Settled();
+        }
+    }
+
+    [Fact]
+    public void Posting_and_set_up_say_what_goes_and_what_is_needed()
+    {
+        browser.Go("bindery/posting");
+        browser.Heading("ready");
+        browser.Text("Peregrine Box and Board Ltd");
+        Check();
+        browser.Go("bindery/set-up");
+        browser.Heading("Required accounts");
+        browser.Row("payables control");
+        Check();
+        browser.Button("Pull the chart again").Click();
+        browser.Text("The chart is as it was.");
+    }
+
+    [Fact]
+    public void The_proof_puts_intended_and_found_side_by_side()
+    {
+        browser.Go("bindery/proof");
+        browser.Button("Prove all periods").Click();
+        browser.Heading("at stake");
+        browser.Row("6990 Sundry");
+        browser.Heading("voided");
+        browser.Text("do not agree");
+        Check();
+    }
+
+    [Fact]
+    public void One_search_finds_documents_accounts_and_mapped_values()
+    {
+        browser.Go("bindery/count");
+        browser.Heading("that arrived");
+        browser.Press("/");
+        browser.Press("2291");
+        browser.Find("//*[@role='option' and contains(., 'Marrow & Oake')]");
+        browser.Press(Keys.ArrowDown);
+        browser.Press(Keys.Enter);
+        browser.Heading("Marrow & Oake, bill 2291");
+        browser.Press("?");
+        browser.Text("the previous document of the list");
+        browser.Press(Keys.Escape);
+        browser.Gone("//*[@role='dialog']");
+    }
+
+    [Fact]
+    public void An_address_that_names_nothing_says_so_and_leads_back()
+    {
+        browser.Go("bindery/nowhere");
+        browser.Heading("There is no view here");
+        browser.Go("bindery/arrivals/999999");
+        browser.Text("is not here; it may have been removed");
+    }
+}
