@@ -273,8 +273,16 @@ public sealed class Books : IDisposable
             """,
             new
             {
-                number, entry.Form, date, due = entry.DueDate ?? "", reference = entry.Reference ?? "", supplier, employee = entry.Employee ?? "",
-                memo = entry.Memo ?? "", source = entry.Source ?? "", sourceId = entry.SourceId ?? "",
+                number,
+                entry.Form,
+                date,
+                due = entry.DueDate ?? "",
+                reference = entry.Reference ?? "",
+                supplier,
+                employee = entry.Employee ?? "",
+                memo = entry.Memo ?? "",
+                source = entry.Source ?? "",
+                sourceId = entry.SourceId ?? "",
             });
         for (var i = 0; i < lines.Count; i++)
         {
@@ -286,8 +294,16 @@ public sealed class Books : IDisposable
                 """,
                 new
                 {
-                    number, line = i + 1, l.Account, debit = Minor(l.Debit), credit = Minor(l.Credit), taxCode = l.TaxCode ?? "",
-                    department = l.Department ?? "", location = l.Location ?? "", project = l.Project ?? "", memo = l.Memo ?? "",
+                    number,
+                    line = i + 1,
+                    l.Account,
+                    debit = Minor(l.Debit),
+                    credit = Minor(l.Credit),
+                    taxCode = l.TaxCode ?? "",
+                    department = l.Department ?? "",
+                    location = l.Location ?? "",
+                    project = l.Project ?? "",
+                    memo = l.Memo ?? "",
                 });
         }
 

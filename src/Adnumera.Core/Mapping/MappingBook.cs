@@ -3,7 +3,7 @@ namespace Adnumera.Core.Mapping;
 /// <summary>All mappings, for looking up which row is in force for a key, a source and a day.</summary>
 public sealed class MappingBook
 {
-    private readonly Dictionary<string, KeyRows>[] byKind = 
+    private readonly Dictionary<string, KeyRows>[] byKind =
         [.. Enum.GetValues<KeyKind>().Select(kind => new Dictionary<string, KeyRows>(kind.Comparer()))];
 
     /// <summary>Makes a book of rows in any order.</summary>

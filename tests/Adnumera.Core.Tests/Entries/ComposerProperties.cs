@@ -23,7 +23,11 @@ public class ComposerProperties
     private static readonly Gen<Document> Documents = Gen.Select(Lines.Array[1, 6], Gen.Enum<DocumentKind>(), Gen.Long[-3, 3], Gen.Bool)
         .Select((lines, kind, off, card) => Bill([.. lines.Select((l, i) => l with { Number = i + 1 })]) with
         {
-            Kind = kind, PaymentAccount = card ? "4417" : "", Employee = "Maud", Settlement = card ? "Card" : "", Total = lines.Sum(l => l.Net + l.Tax) + off,
+            Kind = kind,
+            PaymentAccount = card ? "4417" : "",
+            Employee = "Maud",
+            Settlement = card ? "Card" : "",
+            Total = lines.Sum(l => l.Net + l.Tax) + off,
         });
 
     private static readonly Gen<CompositionSettings> Settings = Gen.Select(Gen.Bool, Gen.Bool, Gen.Long[0, 3])

@@ -108,7 +108,11 @@ public class ComposerTests
     {
         var document = Bill(Line(7, 10_00, "Nowhere", taxCode: "Z", tax: 1_00), Line(2, 5_00, "Bad")) with
         {
-            Supplier = "", Settlement = "Barter", Currency = Currency.Of("EUR"), Total = -99_00, Lines = [Line(2, 5_00, "Bad"), Line(7, 10_00, "Nowhere", taxCode: "Z", tax: 1_00)],
+            Supplier = "",
+            Settlement = "Barter",
+            Currency = Currency.Of("EUR"),
+            Total = -99_00,
+            Lines = [Line(2, 5_00, "Bad"), Line(7, 10_00, "Nowhere", taxCode: "Z", tax: 1_00)],
         };
         var entry = Composer(new CompositionSettings { LockedThrough = Day }, Map(KeyKind.Category, "Bad", "6995")).Compose(document, new DocumentIdentity("bills", "0"));
         Assert.Equal(

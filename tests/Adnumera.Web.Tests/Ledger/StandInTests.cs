@@ -33,7 +33,13 @@ public sealed class StandInTests : IAsyncLifetime
         {
             Content = JsonContent.Create(new
             {
-                form = "bill", date, reference, supplier, currency = "USD", source = "s", sourceId = "1",
+                form = "bill",
+                date,
+                reference,
+                supplier,
+                currency = "USD",
+                source = "s",
+                sourceId = "1",
                 lines = new[] { new { account, debit = "10.00", credit = "0.00" }, new { account = "2100", debit = "0.00", credit } },
             }),
         };
