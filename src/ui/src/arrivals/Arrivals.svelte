@@ -95,24 +95,29 @@
     </p>
   {:else}
     <table class="ledger mt-3">
-      <thead
-        ><tr
-          ><th>Date</th><th>Who</th><th>Kind</th><th>Reference</th><th>Source</th><th class="n">Total</th><th class="pl-5!"
-            >State</th
-          ><th class={list.state ? 'pl-5!' : ''}>Why</th></tr
-        ></thead
-      >
+      <thead>
+        <tr>
+          <th>Date</th>
+          <th>Who</th>
+          <th>Kind</th>
+          <th>Reference</th>
+          <th>Source</th>
+          <th class="n">Total</th>
+          {#if !list.state}<th class="pl-5!">State</th>{/if}
+          <th class={list.state ? 'pl-5!' : ''}>Why</th>
+        </tr>
+      </thead>
       <tbody {@attach rows}>
         {#each all as d (d.id)}
           <tr class="opens" tabindex="0" onclick={() => open(d.id)} onkeydown={(e) => e.key === 'Enter' && open(d.id)}>
             <td class="whitespace-nowrap">{shortDay(d.date)}</td>
-            <td>{d.who || 'nobody named'}</td>
+            <td class="max-w-[210px] truncate">{d.who || 'nobody named'}</td>
             <td class="text-soft whitespace-nowrap">{words(d.kind)}</td>
             <td>{d.reference}</td>
             <td class="text-soft whitespace-nowrap">{d.source}</td>
             <td class="n">{money(d.total)}{d.currency !== total?.currency ? ` ${d.currency}` : ''}</td>
             {#if !list.state}<td class="pl-5! whitespace-nowrap"><StateMark state={d.state} /></td>{/if}
-            <td class={['text-soft truncate', list.state ? 'max-w-[430px] pl-5!' : 'max-w-[300px]']} title={d.reason}
+            <td class={['text-soft truncate', list.state ? 'max-w-[380px] pl-5!' : 'max-w-[260px]']} title={d.reason}
               >{words(d.reason)}{d.reasons > 1 ? ` (and ${d.reasons - 1} more)` : ''}</td
             >
           </tr>

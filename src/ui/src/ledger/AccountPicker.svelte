@@ -55,7 +55,7 @@
   <Combobox.Input
     class="field w-full"
     aria-label={label}
-    placeholder="Account, by number or name"
+    placeholder="Number or name"
     oninput={(e) => ((text = e.currentTarget.value), (typed = true))}
     onfocus={(e) => e.currentTarget.select()}
   />

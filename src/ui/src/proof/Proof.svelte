@@ -84,13 +84,16 @@
       {#each kinds as group (group.kind)}
         <h2 class="mt-6">{words(group.kind)}</h2>
         <table class="ledger table-fixed">
-          <thead
-            ><tr
-              ><th class="w-[25%]">Document</th><th>Account</th><th class="n">Intended</th><th class="n">Found</th><th class="n"
-                >At stake</th
-              ><th class="pl-6!">What to do</th></tr
-            ></thead
-          >
+          <thead>
+            <tr>
+              <th class="w-[22%]">Document</th>
+              <th class="w-[14%]">Account</th>
+              <th class="n w-[12%]">Intended</th>
+              <th class="n w-[11%]">Found</th>
+              <th class="n w-[9%]">At stake</th>
+              <th class="pl-6!">What to do</th>
+            </tr>
+          </thead>
           <tbody>
             {#each group.rows as d (d.id)}
               <tr>
