@@ -91,7 +91,7 @@ public sealed class MappingTable(SqliteConnection company)
     public long ValuesWaiting(KeyKind kind) => kind switch
     {
         KeyKind.Category => company.ExecuteScalar<long>("select count(distinct category_key) from document_line where category_key <> '' and waiting <> 0"),
-        KeyKind.PaymentAccount => company.ExecuteScalar<long>("select count(distinct value) from hold where reason = 'payment_account_unmapped'"),
+        KeyKind.PaymentAccount => company.ExecuteScalar<long>("select count(distinct d.payment_account_key) from hold h join document d on d.id = h.document_id where h.reason = 'payment_account_unmapped'"),
         _ => 0,
     };
 

@@ -1,0 +1,179 @@
+using System.Net;
+using System.Text;
+using System.Text.Json;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Posting;
+using Adnumera.Core.Proof;
+
+namespace Adnumera.LedgerClient.Tests;
+
+/// <summary>What the network and the ledger may do, and what the port makes of it.</summary>
+public sealed class HttpLedgerTests
+{
+    private static readonly EntryInstruction Instruction = new()
+    {
+        IdempotencyKey = "bindery/document/7/1",
+        Identity = new DocumentIdentity("Supplier bills", "B7"),
+        Form = DocumentKind.SupplierCredit,
+        Date = new DateOnly(2026, 11, 12),
+        Reference = "2291",
+        Supplier = "Marrow & Oake",
+        Currency = "USD",
+        Lines = [new InstructionLine("5120", -1250, "RC", "Bench", "", "", "Goatskin", false), new InstructionLine("2100", 1250, "", "", "", "", "", true)],
+    };
+
+    private static HttpLedger Ledger(Answers answers) => new(new HttpClient(answers) { BaseAddress = new Uri("http://127.0.0.1:1/") }, "secret", Currency.Usd);
+
+    [Fact]
+    public async Task An_entry_goes_out_with_its_key_its_token_and_decimal_strings()
+    {
+        var answers = new Answers((_, _) => Json(HttpStatusCode.Created, new { id = "E1001" }));
+        Assert.Equal(new PostingAnswer.Accepted("E1001"), await Ledger(answers).PostEntry(Instruction, default));
+        var sent = Assert.Single(answers.Sent);
+        Assert.Equal(("POST /api/entries", "bindery/document/7/1", "Bearer secret"), (sent.What, sent.Key, sent.Token));
+        var body = JsonDocument.Parse(sent.Body).RootElement;
+        Assert.Equal(("supplier_credit", "2026-11-12", "B7"), (body.GetProperty("form").GetString(), body.GetProperty("date").GetString(), body.GetProperty("sourceId").GetString()));
+        Assert.Equal(["0.00/12.50", "12.50/0.00"], body.GetProperty("lines").EnumerateArray().Select(l => $"{l.GetProperty("debit").GetString()}/{l.GetProperty("credit").GetString()}"));
+    }
+
+    [Fact]
+    public async Task A_repeated_answer_is_as_good_as_the_first() =>
+        Assert.Equal(new PostingAnswer.Accepted("E1001"), await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new { id = "E1001" }))).PostEntry(Instruction, default));
+
+    [Theory]
+    [InlineData(HttpStatusCode.UnprocessableEntity)]
+    [InlineData(HttpStatusCode.Conflict)]
+    [InlineData(HttpStatusCode.BadRequest)]
+    public async Task A_refusal_keeps_the_ledgers_code_and_words(HttpStatusCode status) =>
+        Assert.Equal(
+            new PostingAnswer.Refused("account-closed", "Account 5120 is closed."),
+            await Ledger(new Answers((_, _) => Json(status, new { type = "account-closed", detail = "Account 5120 is closed." }))).PostEntry(Instruction, default));
+
+    [Fact]
+    public async Task Being_told_to_wait_is_no_loss_and_keeps_the_time()
+    {
+        var answers = new Answers((_, _) =>
+        {
+            var later = Json(HttpStatusCode.TooManyRequests, new { });
+            later.Headers.Add("Retry-After", "7");
+            return later;
+        });
+        Assert.Equal(new PostingAnswer.TryLater(TimeSpan.FromSeconds(7)), await Ledger(answers).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.TryLater>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.ServiceUnavailable, new { }))).PostSupplier("k", "Hexham", default));
+    }
+
+    [Fact]
+    public async Task A_consent_taken_back_is_told_apart() =>
+        Assert.IsType<PostingAnswer.NotAllowed>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).PostEntry(Instruction, default));
+
+    [Fact]
+    public async Task Anything_without_a_clear_answer_is_lost_and_never_throws()
+    {
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => throw new HttpRequestException("reset"))).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => throw new TaskCanceledException("time-out"))).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.InternalServerError, new { }))).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => new HttpResponseMessage(HttpStatusCode.Created) { Content = new StringContent("{\"id\": \"E1", Encoding.UTF8, "application/json") })).PostEntry(Instruction, default));
+    }
+
+    [Fact]
+    public async Task A_key_that_the_ledger_does_not_have_is_null_and_one_that_it_has_is_its_id()
+    {
+        Assert.Null(await Ledger(new Answers((_, _) => new HttpResponseMessage(HttpStatusCode.NotFound))).FindByKey("a/b c", default));
+        var answers = new Answers((_, _) => Json(HttpStatusCode.OK, new { key = "a/b c", id = "E5" }));
+        Assert.Equal("E5", await Ledger(answers).FindByKey("a/b c", default));
+        Assert.Equal("GET /api/results?key=a%2Fb%20c", answers.Sent[0].What);
+    }
+
+    [Fact]
+    public async Task Asking_for_a_key_without_an_answer_is_not_the_same_as_not_having_it() =>
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => throw new HttpRequestException("down"))).FindByKey("k", default));
+
+    [Fact]
+    public async Task Entries_are_read_page_by_page_until_one_is_short()
+    {
+        var answers = new Answers((request, _) => Json(HttpStatusCode.OK, Enumerable.Range(request.RequestUri!.Query.Contains("after", StringComparison.Ordinal) ? 500 : 0, request.RequestUri.Query.Contains("after", StringComparison.Ordinal) ? 3 : 500).Select(Entry)));
+        var found = await Ledger(answers).Entries(new DateOnly(2026, 11, 1), new DateOnly(2026, 11, 30), default).ToListAsync();
+        Assert.Equal(503, found.Count);
+        Assert.Equal(2, answers.Sent.Count);
+        Assert.Contains("after=E499", answers.Sent[1].What, StringComparison.Ordinal);
+        Assert.Equal((LedgerStatus.Draft, true), (found[1].Status, found[2].IsPayment));
+        Assert.Null(found[3].Identity);
+        Assert.Equal(new ProofLine("5120", 1250, 0, "RC", new Dimensions("Bench", "", "")), found[0].Lines[0]);
+    }
+
+    [Fact]
+    public async Task Entries_of_many_keys_are_asked_for_in_parts()
+    {
+        var answers = new Answers((_, _) => Json(HttpStatusCode.OK, Array.Empty<object>()));
+        await Ledger(answers).EntriesOf([.. Enumerable.Range(0, 1201).Select(i => new DocumentIdentity("s", $"{i}"))], default);
+        Assert.Equal([500, 500, 201], answers.Sent.Select(s => JsonDocument.Parse(s.Body).RootElement.GetArrayLength()));
+    }
+
+    [Fact]
+    public async Task The_chart_is_read_with_kinds_and_roles_and_an_unknown_role_is_none()
+    {
+        var accounts = await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[]
+        {
+            new { id = "2100", number = "2100", name = "Payable", kind = "liability", role = "payables_control", parent = "", active = true },
+            new { id = "9", number = "", name = "Odd", kind = "expense", role = "something_else", parent = "", active = false },
+        }))).Accounts(default);
+        Assert.Equal((AccountRole.PayablesControl, AccountKind.Liability, true), (accounts[0].Role, accounts[0].Kind, accounts[0].Active));
+        Assert.Equal((AccountRole.None, false), (accounts[1].Role, accounts[1].Active));
+    }
+
+    [Fact]
+    public async Task What_cannot_be_read_is_said_and_not_guessed()
+    {
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { id = "1", number = "", name = "", kind = "mystery", role = "", parent = "", active = true } }))).Accounts(default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { account = "1", debit = "12,50", credit = "0.00" } }))).TrialBalance(new DateOnly(2026, 11, 30), default));
+        var e = await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).Suppliers(default));
+        Assert.Contains("Connect it again", e.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_trial_balance_is_debit_minus_credit_in_minor_units()
+    {
+        var balances = await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { account = "5120", debit = "12.50", credit = "0.00" }, new { account = "2100", debit = "0.00", credit = "12.50" } }))).TrialBalance(new DateOnly(2026, 11, 30), default);
+        Assert.Equal([new LedgerBalance("5120", 1250), new LedgerBalance("2100", -1250)], balances);
+    }
+
+    [Fact]
+    public void The_consent_page_is_asked_for_with_who_asks_and_where_to_come_back()
+    {
+        var page = HttpLedger.ConsentPage(new Uri("http://127.0.0.1:5190/"), new Uri("http://127.0.0.1:5180/connect/return"), "a b&c");
+        Assert.Equal("http://127.0.0.1:5190/consent?client=Adnumera&redirect_uri=http%3A%2F%2F127.0.0.1%3A5180%2Fconnect%2Freturn&state=a%20b%26c", page.AbsoluteUri);
+    }
+
+    private static object Entry(int i) => new
+    {
+        id = $"E{i}",
+        type = i == 2 ? "payment" : "entry",
+        date = "2026-11-12",
+        reference = "R",
+        supplier = "",
+        employee = "",
+        source = i == 3 ? "" : "s",
+        sourceId = i == 3 ? "" : $"{i}",
+        status = i == 1 ? "draft" : "posted",
+        lines = new[] { new { account = "5120", debit = "12.50", credit = "0.00", taxCode = "RC", department = "Bench", location = "", project = "" } },
+    };
+
+    private static HttpResponseMessage Json(HttpStatusCode status, object body) =>
+        new(status) { Content = new StringContent(JsonSerializer.Serialize(body, body.GetType()), Encoding.UTF8, "application/json") };
+
+    /// <summary>Stands where the network is, and notes what was sent.</summary>
+    private sealed class Answers(Func<HttpRequestMessage, int, HttpResponseMessage> answer) : HttpMessageHandler
+    {
+        public List<(string What, string Key, string Token, string Body)> Sent { get; } = [];
+
+        protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
+        {
+            Sent.Add((
+                $"{request.Method} {request.RequestUri!.PathAndQuery}", request.Headers.TryGetValues("Idempotency-Key", out var key) ? key.Single() : "",
+                request.Headers.Authorization?.ToString() ?? "", request.Content is null ? "" : await request.Content.ReadAsStringAsync(cancellationToken)));
+            return answer(request, Sent.Count);
+        }
+    }
+}
