@@ -8,7 +8,9 @@ export default ts.config(
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,
-  { languageOptions: { globals: { ...globals.browser, BodyInit: 'readonly' } } },
+  {
+    languageOptions: { globals: { ...globals.browser, BodyInit: 'readonly', RequestInfo: 'readonly', RequestInit: 'readonly' } },
+  },
   { files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } },
   { rules: { 'svelte/no-navigation-without-resolve': 'off', 'svelte/prefer-svelte-reactivity': 'off' } },
 );

@@ -42,7 +42,7 @@ public sealed class Browser : IDisposable
     /// <summary>Waits for a heading that contains a text.</summary>
     public IWebElement Heading(string text) => Find($"//*[self::h1 or self::h2][contains(normalize-space(.), {Quoted(text)})]");
 
-    public IWebElement Field(string label) => Find($"//label[contains(normalize-space(.), {Quoted(label)})]//input | //input[@aria-label={Quoted(label)}] | //select[@aria-label={Quoted(label)}]");
+    public IWebElement Field(string label) => Find($"//label[contains(normalize-space(.), {Quoted(label)})]//*[self::input or self::select] | //input[@aria-label={Quoted(label)}] | //select[@aria-label={Quoted(label)}]");
 
     public IWebElement Button(string text) => Find($"//button[contains(normalize-space(.), {Quoted(text)}) and not(@disabled)]");
 

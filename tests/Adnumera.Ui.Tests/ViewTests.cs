@@ -201,4 +201,59 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Go("bindery/arrivals/999999");
         browser.Text("is not here; it may have been removed");
     }
+
+    [Fact]
+    public void Night_and_comfortable_rows_are_kept_by_the_browser()
+    {
+        browser.Go("bindery/count");
+        browser.Heading("that arrived");
+        browser.Button("administrator").Click();
+        new OpenQA.Selenium.Support.UI.SelectElement(browser.Field("Theme")).SelectByText("Night");
+        new OpenQA.Selenium.Support.UI.SelectElement(browser.Field("Rows")).SelectByText("Comfortable");
+        browser.Driver.Navigate().Refresh();
+        browser.Heading("that arrived");
+        Assert.Equal("night comfortable", ((IJavaScriptExecutor)browser.Driver).ExecuteScript("return document.documentElement.dataset.theme + ' ' + document.documentElement.dataset.density"));
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript("localStorage.clear()");
+        browser.Driver.Navigate().Refresh();
+        browser.Heading("that arrived");
+    }
+
+    [Fact]
+    public void A_duplicate_is_decided_on_its_own_page_and_can_be_undone()
+    {
+        browser.Go("bindery/arrivals?reason=possible_duplicate");
+        browser.Row("Hexham").Click();
+        browser.Text("It may be the same as Supplier bills B2322");
+        browser.Button("Set aside").Click();
+        browser.Text("Set aside by Theo Arkwright");
+        browser.Button("Take it up again").Click();
+        browser.Heading("Why it waits");
+        browser.Link("Open the other").Click();
+        browser.Text("Supplier bills B2322 ·");
+    }
+
+    [Fact]
+    public void A_payment_account_is_mapped_from_the_document_that_waits_for_it()
+    {
+        browser.Go("bindery/arrivals?reason=payment_account_unmapped");
+        browser.Row("Saltmarsh").Click();
+        browser.Link("Map it").Click();
+        browser.Heading("What decides the offset of “7730”");
+        var field = browser.Field("Account for 7730");
+        field.SendKeys("22");
+        browser.Find("//*[@role='option' and contains(., '2210')]");
+        Assert.False(browser.Has("//*[@role='option' and contains(., '6220')]"), "a cost account is offered as an offset");
+        field.SendKeys(Keys.Escape);
+    }
+
+    [Fact]
+    public void A_closed_ledger_door_is_said_with_a_way_on()
+    {
+        demo.House.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
+        browser.Go("bindery/set-up");
+        browser.Button("Disconnect").Click();
+        browser.Text("Documents and mappings are kept.");
+        browser.Button("Stay connected").Click();
+        browser.Gone("//*[contains(., 'Documents and mappings are kept.') and not(*)]");
+    }
 }
