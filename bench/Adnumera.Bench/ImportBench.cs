@@ -2,7 +2,6 @@ using System.Diagnostics;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Posting;
 using Adnumera.Formats.Ledger;
 using Adnumera.Formats.Mapping;
 using Adnumera.Formats.Tables;
@@ -54,7 +53,7 @@ internal static class ImportBench
         IReadOnlyList<MappingRow> book = MappingFile.Read("mapping.csv", File.ReadAllBytes(Path.Combine(folder, "mapping.csv")), problems);
         file.InTransaction(c =>
         {
-            new LedgerTable(c).Replace(chart, Array.Empty<LedgerSupplier>(), [], DateTimeOffset.UnixEpoch);
+            new LedgerTable(c).Replace(new LedgerRecords { Organisation = new LedgerOrganisation("bench", "Bench", "USD"), Accounts = chart }, DateTimeOffset.UnixEpoch);
             foreach (var row in book) new MappingTable(c).Put(row);
             return 0;
         });

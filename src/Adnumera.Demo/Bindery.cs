@@ -1,3 +1,4 @@
+using Adnumera.Core.Mapping;
 using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Demo;
@@ -8,12 +9,14 @@ internal static class Bindery
     public const string Slug = "bindery";
     public const string Name = "Quillfern Bindery LLC";
 
+    public static readonly Organisation Organisation = new("quillfern-bindery", Name, "USD", "2026-08-31");
+
     /// <summary>The suppliers that the ledger knows; two more only arrive with documents.</summary>
     public static readonly string[] Suppliers =
     [
         "Marrow & Oake", "Thistledown Paper Mill", "Hexham Tannery", "Gilt & Ember Foil", "Larkspur Thread Co.", "Fennel Street Post", "Cinder Row Holdings LP",
         "Osier Property Care", "Brindle & Vane Attorneys PC", "Dr. Sable Whitcombe PC", "Nettle Cloud Hosting", "Ruddock Tool Sharpening", "Quarry Lane Glue Works",
-        "Peregrine Box & Board", "Isolde Marchbanks", "Tamsin Arkley", "Wren & Hollow Printing", "Alder Insurance Agency",
+        "Peregrine Box & Board", "Isolde Marchbanks", "Tamsin Arkley", "Wren & Hollow Printing", "Alder Insurance Agency", "Larkspur Threads",
     ];
 
     /// <summary>Number, name, kind, and role where it has one.</summary>
@@ -56,11 +59,38 @@ internal static class Bindery
         ("supplier", "Nettle Cloud Hosting", "6240"), ("supplier", "Fennel Street Post", "6220"), ("supplier", "Alder Insurance Agency", "6710"),
         ("supplier_payable", "Cinder Row Holdings LP", "2110"),
         ("settlement", "Company card", "2210"), ("settlement", "On account", "2100"),
-        ("payment_account", "4417", "2210"), ("payment_account", "4425", "2210"), ("payment_account", "0931", "2220"), ("payment_account", "Petty cash tin", "1050"), ("payment_account", "Gift balance", "1060"),
         ("tax_code", "RC", "100"), ("tax_code", "ST", "0"),
+    ];
+
+    /// <summary>Cards, cash and balances. A card was issued anew in the summer.</summary>
+    public static IReadOnlyList<PaymentAccount> PaymentAccounts =>
+    [
+        new() { Name = "Company card", Kind = PaymentAccountKind.CompanyCard, Account = "2210", Holder = "Ines Calder", OtherHolders = ["Theo Arkwright", "Maud Pennyroyal"], Numbers = [new("4417", null, null), new("4425", new DateOnly(2026, 7, 1), null), new("4402", null, new DateOnly(2026, 6, 30))] },
+        new() { Name = "Debit card", Kind = PaymentAccountKind.DebitCard, Account = "2220", Holder = "Theo Arkwright", Numbers = [new("0931", null, null)] },
+        new() { Name = "Petty cash tin", Kind = PaymentAccountKind.Cash, Account = "1050", Holder = "Maud Pennyroyal" },
+        new() { Name = "Gift balance", Kind = PaymentAccountKind.GiftBalance, Account = "1060", Holder = "Ines Calder" },
     ];
 
     public static IEnumerable<LedgerAccount> Accounts => Chart.Select(a => new LedgerAccount(a.Number, a.Number, a.Name, a.Kind, a.Role, "", a.Number != "6995"));
 
     public static IEnumerable<TaxCode> TaxCodes => [new("RC", "Reclaimable tax", "5.00"), new("ST", "Sales tax paid", "8.25"), new("EX", "Exempt", "0.00")];
+
+    public static Masters Masters => new(
+        Accounts, Suppliers.Select(Supplier), [new Employee("E1", "Ines Calder", "ines@quillfern.example"), new Employee("E2", "Theo Arkwright", "theo@quillfern.example"), new Employee("E3", "Maud Pennyroyal", "maud@quillfern.example")],
+        TaxCodes,
+        [
+            new DimensionValue("department", "D1", "Bench"), new DimensionValue("department", "D2", "Press"), new DimensionValue("department", "D3", "Front"),
+            new DimensionValue("project", "J1", "Fenland Atlas, edition"), new DimensionValue("project", "J2", "Parish registers, restoration"), new DimensionValue("customer", "K1", "Ottery Museum"),
+        ],
+        [new PaymentTerm("N30", "30 days", "net_days", 30), new PaymentTerm("N14", "14 days", "net_days", 14), new PaymentTerm("M10", "10th of next month", "day_of_next_month", 10), new PaymentTerm("EOM", "End of next month", "end_of_month", 1)],
+        [new Item("I1", "Handmade paper", "5110"), new Item("I2", "Bookbinding leather", "5120"), new Item("I3", "Foil, by the roll", "5130")],
+        ["departments", "projects", "customers", "tax", "journals", "items"]);
+
+    private static Supplier Supplier(string name, int index)
+    {
+        // The thread merchant stands twice in the ledger; the tax number gives it away.
+        var number = name is "Larkspur Thread Co." or "Larkspur Threads" ? "00-5550112" : $"00-55502{index:00}";
+        var domain = name.StartsWith("Larkspur", StringComparison.Ordinal) ? "larkspur" : new string([.. name.ToLowerInvariant().Where(char.IsAsciiLetter)]);
+        return new Supplier(string.Create(System.Globalization.CultureInfo.InvariantCulture, $"S{101 + index}"), name, number, $"accounts@{domain}.example", $"{index + 1} Mill Lane, Quillfern");
+    }
 }

@@ -4,6 +4,7 @@ using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
+using Adnumera.Formats.Mapping;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage;
 using Adnumera.Storage.Mapping;
@@ -27,11 +28,11 @@ public static class Builder
     /// <summary>Builds everything in an empty folder.</summary>
     public static async Task Build(string folder, string ledgerAddress, Action<string> says)
     {
-        var ledgerPath = Path.Combine(folder, "ledger.sqlite");
+        var ledgerFolder = Path.Combine(folder, "ledger");
         says("Writing the ledger's books");
-        SetUpLedger(ledgerPath);
+        SetUpLedger(ledgerFolder);
         var clock = new BuildClock();
-        await using var standIn = StandIn.Build(ledgerPath, 0, b => b.Services.AddSingleton<TimeProvider>(clock));
+        await using var standIn = StandIn.Build(ledgerFolder, 0, b => b.Services.AddSingleton<TimeProvider>(clock));
         await standIn.StartAsync();
         var address = standIn.Urls.First() + "/";
 
@@ -39,11 +40,12 @@ public static class Builder
         await web.StartAsync();
         var companies = web.Services.GetRequiredService<Companies>();
         var file = SetUpCompany(companies);
+        SetUpReadingRoom(companies);
         await using (var steps = new Steps(web, file, address))
         {
             says("Connecting the ledger and mapping");
-            await steps.Connect(standIn.Services.GetRequiredService<Books>());
-            SaveMapping(file);
+            await steps.Connect(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
+            SaveMapping(file, clock.GetUtcNow());
             var files = new Year().Files;
             says("Taking in September and October, posting and proving them");
             steps.TakeIn(files[0]);
@@ -56,7 +58,7 @@ public static class Builder
             steps.TakeIn(files[1]);
             clock.MoveTo(11, 13, 10, 5);
             await steps.Dispatch();
-            Tamper(standIn.Services.GetRequiredService<Books>());
+            Tamper(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
             says("Taking in the last week");
             clock.MoveTo(11, 19, 16, 30);
             steps.TakeIn(files[2]);
@@ -67,13 +69,19 @@ public static class Builder
         await standIn.StopAsync();
     }
 
-    /// <summary>Sets the ledger's books up.</summary>
-    public static void SetUpLedger(string path)
+    /// <summary>Sets the ledger's books up: two organisations.</summary>
+    public static void SetUpLedger(string folder)
     {
-        using var books = new Books(path);
-        books.SetUp(
-            new Organisation("quillfern-bindery", Bindery.Name, "USD", "2026-08-31"), Bindery.Accounts,
-            Bindery.Suppliers.Select((name, i) => new Supplier(string.Create(CultureInfo.InvariantCulture, $"S{101 + i}"), name)), Bindery.TaxCodes);
+        using var shelf = new Shelf(folder);
+        shelf.Add(Bindery.Organisation, Bindery.Masters);
+        shelf.Add(ReadingRoom.Organisation, ReadingRoom.Masters);
+    }
+
+    /// <summary>Makes the second company, which nobody has set up yet.</summary>
+    public static void SetUpReadingRoom(Companies companies)
+    {
+        companies.Add(new Company(ReadingRoom.Slug, ReadingRoom.Name, new CompositionSettings { Currency = Currency.Usd }));
+        foreach (var (_, signIn, _, role) in People) companies.Installation.Join(companies.Installation.FindBySignIn(signIn)!.Id, ReadingRoom.Slug, role);
     }
 
     /// <summary>Makes the company and the people who may sign in.</summary>
@@ -91,12 +99,13 @@ public static class Builder
         return file;
     }
 
-    /// <summary>The bindery's mapping book.</summary>
-    public static void SaveMapping(CompanyFile file) => file.InTransaction(company =>
+    /// <summary>The bindery's payment accounts and mapping book, as one set of changes.</summary>
+    public static void SaveMapping(CompanyFile file, DateTimeOffset? at = null) => file.InTransaction(company =>
     {
-        var table = new MappingTable(company);
-        foreach (var row in Book()) table.Put(row);
-        return 0;
+        foreach (var account in Bindery.PaymentAccounts) new PaymentAccountTable(company).Put(null, account);
+        var changes = BookChanges.Between([], Book().Select(ProposedRow.Put));
+        new MappingTable(company).Write(changes);
+        return new ChangeTable(company).Add(at ?? new DateTimeOffset(Today.ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero), "Ines Calder", "file mapping.csv", changes);
     });
 
     /// <summary>The sample files to try by hand; deterministic.</summary>
@@ -107,15 +116,16 @@ public static class Builder
         void Write(string name, string content) => File.WriteAllText(Path.Combine(folder, name), content, new UTF8Encoding(false));
         Write("chart.csv", "account,number,name,kind,role,active\r\n" + string.Concat(Bindery.Accounts.Select(a =>
             $"{a.Id},{a.Number},{Csv(a.Name)},{a.Kind},{a.Role},{(a.Active ? "yes" : "no")}\r\n")));
-        Write("mapping.csv", "key_kind,key,account,recoverable_percent\r\n" + string.Concat(Book().Select(r =>
-            $"{Words<KeyKind>.Of(r.Kind)},{Csv(r.Key)},{r.Account},{(r.Kind == KeyKind.TaxCode ? r.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "")}\r\n")));
+        using (var book = File.Create(Path.Combine(folder, "mapping.csv"))) MappingFile.Write(book, Book());
         Write("settings.json", "{\n  \"currency\": \"USD\",\n  \"rounding_tolerance\": \"0.02\",\n  \"start_date\": \"2026-07-01\",\n  \"locked_through\": \"2026-08-31\"\n}\n");
         foreach (var (name, content) in files.Skip(2)) Write(name, content);
         Write("documents-with-errors.csv", files[3].Content
             .Replace("bill,2026-11-", "bill,2026-13-", StringComparison.Ordinal).Replace(",1,Train,", ",one,Train,", StringComparison.Ordinal));
     }
 
-    private static IEnumerable<MappingRow> Book() => Bindery.Mapping.Select(m =>
+    private static IEnumerable<MappingRow> Book() => Rows().Concat(new PaymentAccounts(Bindery.PaymentAccounts).Rows());
+
+    private static IEnumerable<MappingRow> Rows() => Bindery.Mapping.Select(m =>
     {
         var kind = Words<KeyKind>.Read(m.Kind);
         return kind == KeyKind.TaxCode

@@ -22,7 +22,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         var code = books.Allow("Adnumera", redirect.ToString(), work.Now);
         var token = await HttpLedger.Exchange(ledgers.Client(ledgerAddress), code, redirect, CancellationToken.None);
         Save(ledgerAddress, token);
-        await Pull.Run(work, ledgers.Open(file), CancellationToken.None);
+        await Pull.Run(work, ledgers.Open(file), web.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
     public void TakeIn((string Name, string Content) sample)

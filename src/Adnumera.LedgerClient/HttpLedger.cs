@@ -7,6 +7,7 @@ using System.Text.Json;
 using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
@@ -39,24 +40,19 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     public async Task<LedgerOrganisation> Organisation(CancellationToken cancel) => await Get<LedgerOrganisation>("api/organisation", cancel);
 
     /// <inheritdoc/>
-    public async Task<IReadOnlyList<Account>> Accounts(CancellationToken cancel) =>
-        [.. (await Get<AccountAnswer[]>("api/accounts", cancel)).Select(a => new Account
-        {
-            Id = a.Id,
-            Number = a.Number,
-            Name = a.Name,
-            Kind = Words<AccountKind>.TryRead(a.Kind, out var kind) ? kind : throw new LedgerUnavailableException($"The ledger has an account of unknown kind \"{a.Kind}\"."),
-            Role = Words<AccountRole>.TryRead(a.Role, out var role) ? role : AccountRole.None,
-            Parent = a.Parent,
-            Active = a.Active,
-        })];
-
-    /// <inheritdoc/>
-    public async Task<IReadOnlyList<LedgerSupplier>> Suppliers(CancellationToken cancel) => await Get<LedgerSupplier[]>("api/suppliers", cancel);
-
-    /// <inheritdoc/>
-    public async Task<IReadOnlyList<LedgerTaxCode>> TaxCodes(CancellationToken cancel) =>
-        [.. (await Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))];
+    public async Task<LedgerRecords> Records(CancellationToken cancel) => new()
+    {
+        Organisation = await Organisation(cancel),
+        Accounts = [.. (await Get<AccountAnswer[]>("api/accounts", cancel)).Select(AccountOf)],
+        Suppliers = await Get<LedgerSupplier[]>("api/suppliers", cancel),
+        Employees = await Get<LedgerEmployee[]>("api/employees", cancel),
+        Dimensions = [.. (await Get<DimensionAnswer[]>("api/dimensions", cancel)).Select(d => new LedgerDimension(Word<DimensionKind>(d.Kind, "dimension"), d.Id, d.Name, d.Active))],
+        Terms = [.. (await Get<TermAnswer[]>("api/payment-terms", cancel)).Select(t => new PaymentTerm(t.Id, t.Name, Word<TermRule>(t.Rule, "payment term"), t.Days))],
+        Items = await Get<LedgerItem[]>("api/items", cancel),
+        TaxCodes = [.. (await Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))],
+        Capabilities = new LedgerCapabilities([.. (await Get<FeatureAnswer[]>("api/features", cancel)).Where(f => f.On).Select(f => Word<LedgerFeature>(f.Name, "feature"))]),
+        History = [.. (await Get<HistoryAnswer[]>("api/supplier-history", cancel)).Select(h => new SupplierPosting(h.Supplier, h.Account, h.Lines, DateOnly.ParseExact(h.Last, "yyyy-MM-dd", CultureInfo.InvariantCulture)))],
+    };
 
     /// <inheritdoc/>
     public Task<PostingAnswer> PostSupplier(string idempotencyKey, string name, CancellationToken cancel) =>
@@ -65,7 +61,7 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     /// <inheritdoc/>
     public Task<PostingAnswer> PostEntry(EntryInstruction instruction, CancellationToken cancel) => Post("api/entries", instruction.IdempotencyKey, new
     {
-        form = Words<DocumentKind>.Of(instruction.Form),
+        form = Words<LedgerForm>.Of(instruction.Form),
         date = Day(instruction.Date),
         dueDate = instruction.DueDate is { } due ? Day(due) : "",
         reference = instruction.Reference,
@@ -85,6 +81,7 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
             location = l.Location,
             project = l.Project,
             memo = l.Memo,
+            item = l.Item,
         }),
     }, cancel);
 
@@ -131,6 +128,25 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     {
         using var answer = await Send(HttpMethod.Delete, "api/tokens/current", null, cancel);
     }
+
+    /// <summary>The page of a record in the ledger, for its owner to look at or to change it.</summary>
+    public static Uri RecordPage(Uri ledger, string organisation, RecordKind kind, string id) => new(ledger,
+        $"{Uri.EscapeDataString(organisation)}/{kind switch { RecordKind.Account => "accounts", RecordKind.Supplier => "suppliers", _ => "masters" }}#{Uri.EscapeDataString(id)}");
+
+    private static Account AccountOf(AccountAnswer a) => new()
+    {
+        Id = a.Id,
+        Number = a.Number,
+        Name = a.Name,
+        Kind = Word<AccountKind>(a.Kind, "account"),
+        Role = Words<AccountRole>.TryRead(a.Role, out var role) ? role : AccountRole.None,
+        Parent = a.Parent,
+        Active = a.Active,
+        Requires = a.Requires.Length > 0 ? Word<DimensionKind>(a.Requires, "dimension") : null,
+    };
+
+    private static T Word<T>(string word, string what) where T : struct, Enum =>
+        Words<T>.TryRead(word, out var value) ? value : throw new LedgerUnavailableException($"The ledger has a {what} of unknown kind \"{word}\". Nothing was changed.");
 
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
@@ -248,7 +264,15 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
 
     private sealed record ProblemAnswer(string? Type, string? Detail);
 
-    private sealed record AccountAnswer(string Id, string Number, string Name, string Kind, string Role, string Parent, bool Active);
+    private sealed record AccountAnswer(string Id, string Number, string Name, string Kind, string Role, string Parent, bool Active, string Requires = "");
+
+    private sealed record DimensionAnswer(string Kind, string Id, string Name, bool Active);
+
+    private sealed record TermAnswer(string Id, string Name, string Rule, int Days);
+
+    private sealed record FeatureAnswer(string Name, bool On);
+
+    private sealed record HistoryAnswer(string Supplier, string Account, int Lines, string Last);
 
     private sealed record TaxCodeAnswer(string Code, string Name, string Percent);
 

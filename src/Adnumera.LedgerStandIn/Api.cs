@@ -7,12 +7,12 @@ internal static class Api
 {
     public static void Map(WebApplication app)
     {
-        app.MapPost("/api/tokens", (CodeExchange exchange, Books books, TimeProvider clock) =>
-            books.Exchange(exchange.Code ?? "", exchange.RedirectUri ?? "", clock.GetUtcNow()) is { } token
+        app.MapPost("/api/tokens", (CodeExchange exchange, Shelf shelf, TimeProvider clock) =>
+            shelf.Find((exchange.Code ?? "").Split('.')[0])?.Exchange(exchange.Code!, exchange.RedirectUri ?? "", clock.GetUtcNow()) is { } token
                 ? Results.Ok(new TokenAnswer(token))
                 : Results.Problem(type: "code-unknown", detail: "The code is unknown, used or too old.", statusCode: 400)).WithTags("Consent");
 
-        var api = app.MapGroup("/api").AddEndpointFilter(Allowed).AddEndpointFilter(Slow);
+        var api = app.MapGroup("/api").AddEndpointFilter(Allowed).AddEndpointFilter(Faulty);
         api.MapDelete("tokens/current", (HttpRequest request, Books books, TimeProvider clock) =>
         {
             books.Revoke(Token(request), clock.GetUtcNow());
@@ -22,6 +22,12 @@ internal static class Api
         api.MapGet("accounts", (Books books) => books.Accounts()).WithTags("Masters");
         api.MapGet("suppliers", (Books books) => books.Suppliers()).WithTags("Masters");
         api.MapGet("tax-codes", (Books books) => books.TaxCodes()).WithTags("Masters");
+        api.MapGet("employees", (Books books) => books.Employees()).WithTags("Masters");
+        api.MapGet("dimensions", (Books books) => books.Dimensions()).WithTags("Masters");
+        api.MapGet("payment-terms", (Books books) => books.Terms()).WithTags("Masters");
+        api.MapGet("items", (Books books) => books.Items()).WithTags("Masters");
+        api.MapGet("features", (Books books) => books.Features()).WithTags("Masters");
+        api.MapGet("supplier-history", (Books books) => books.History()).WithTags("Masters");
         api.MapPost("suppliers", ([FromHeader(Name = "Idempotency-Key")] string? key, NewSupplier supplier, Books books, HttpContext http) =>
             Posted(http, books, () => books.PostSupplier(key ?? "", supplier))).WithTags("Masters");
         api.MapPost("entries", ([FromHeader(Name = "Idempotency-Key")] string? key, NewEntry entry, Books books, HttpContext http) =>
@@ -31,6 +37,7 @@ internal static class Api
             books.Page(from, through, after, Math.Clamp(most ?? 200, 1, 500))).WithTags("Entries");
         api.MapPost("entries/by-source", (string[][] keys, Books books) => books.BySource(keys)).WithTags("Entries");
         api.MapGet("entries/{id}", (string id, Books books) => books.Find(id) is { } entry ? Results.Ok(entry) : Results.NotFound()).WithTags("Entries");
+        api.MapGet("profit-and-loss", (string from, string through, Books books) => books.ProfitAndLoss(from, through)).WithTags("Entries");
         api.MapGet("trial-balance", (string through, Books books) => books.TrialBalance(through)).WithTags("Entries");
     }
 
@@ -53,21 +60,34 @@ internal static class Api
         }
     }
 
-    private static string Token(HttpRequest request)
+    internal static string Token(HttpRequest request)
     {
         var header = request.Headers.Authorization.ToString();
         return header.StartsWith("Bearer ", StringComparison.Ordinal) ? header[7..] : "";
     }
 
     private static async ValueTask<object?> Allowed(EndpointFilterInvocationContext context, EndpointFilterDelegate next) =>
-        context.HttpContext.RequestServices.GetRequiredService<Books>().IsAllowed(Token(context.HttpContext.Request))
+        await Books.BindAsync(context.HttpContext) is { } books && books.IsAllowed(Token(context.HttpContext.Request))
             ? await next(context)
             : Results.Problem(type: "not-allowed", detail: "The connection is not allowed, or its consent was taken back.", statusCode: 401);
 
-    private static async ValueTask<object?> Slow(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    private static async ValueTask<object?> Faulty(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
-        var slow = context.HttpContext.RequestServices.GetRequiredService<Books>().Faults().SlowMilliseconds;
-        if (slow > 0) await Task.Delay(slow, context.HttpContext.RequestAborted);
+        var http = context.HttpContext;
+        var books = (await Books.BindAsync(http))!;
+        if (books.IsGone())
+        {
+            http.Abort();
+            return Results.Empty;
+        }
+
+        if (books.IsOneTooMany())
+        {
+            http.Response.Headers.RetryAfter = "1";
+            return Results.Problem(type: "too-many", detail: "Too many requests; try again in a second.", statusCode: StatusCodes.Status429TooManyRequests);
+        }
+
+        if (books.Faults().SlowMilliseconds is > 0 and var slow) await Task.Delay(slow, http.RequestAborted);
         return await next(context);
     }
 

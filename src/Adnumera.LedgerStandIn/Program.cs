@@ -1,8 +1,8 @@
 using Adnumera.LedgerStandIn;
 
-var path = Argument("--data") ?? "data/ledger.sqlite";
+var folder = Argument("--data") ?? "data/ledger";
 var port = int.Parse(Argument("--port") ?? "5190", System.Globalization.CultureInfo.InvariantCulture);
-await StandIn.Build(path, port).RunAsync();
+await StandIn.Build(folder, port).RunAsync();
 
 string? Argument(string name)
 {

@@ -2,9 +2,15 @@ create table if not exists organisation (
   id text primary key, name text not null, currency text not null, locked_through text not null default '') strict;
 create table if not exists account (
   id text primary key, number text not null, name text not null, kind text not null, role text not null default '',
-  parent text not null default '', active integer not null default 1) strict;
-create table if not exists supplier (id text primary key, name text not null collate nocase unique) strict;
+  parent text not null default '', active integer not null default 1, requires text not null default '') strict;
+create table if not exists supplier (
+  id text primary key, name text not null collate nocase unique, tax_number text not null default '', email text not null default '', address text not null default '') strict;
+create table if not exists employee (id text primary key, name text not null, email text not null default '', active integer not null default 1) strict;
+create table if not exists dimension (kind text not null, id text not null, name text not null collate nocase, active integer not null default 1, primary key (kind, id), unique (kind, name)) strict;
+create table if not exists term (id text primary key, name text not null, rule text not null, days integer not null) strict;
+create table if not exists item (id text primary key, name text not null collate nocase unique, account text not null references account (id), active integer not null default 1) strict;
 create table if not exists tax_code (code text primary key, name text not null, percent text not null) strict;
+create table if not exists feature (name text primary key) strict;
 create table if not exists entry (
   number integer primary key, form text not null, date text not null, due_date text not null default '', reference text not null default '',
   supplier text not null default '', employee text not null default '', memo text not null default '', source text not null default '',
@@ -19,5 +25,7 @@ create index if not exists entry_line_by_account on entry_line (account);
 create table if not exists idempotency (key text primary key, content_hash text not null, result text not null) strict;
 create table if not exists consent (code_hash text primary key, client text not null, redirect_uri text not null, at text not null) strict;
 create table if not exists token (token_hash text primary key, client text not null, granted_at text not null, revoked_at text not null default '') strict;
-create table if not exists fault (id integer primary key check (id = 1), slow_milliseconds integer not null default 0, lose_answers integer not null default 0) strict;
+create table if not exists fault (
+  id integer primary key check (id = 1), slow_milliseconds integer not null default 0, lose_answers integer not null default 0,
+  refuse_percent integer not null default 0, too_many integer not null default 0, gone_after integer) strict;
 insert or ignore into fault (id) values (1);

@@ -14,24 +14,16 @@ public sealed record Company(string Slug, string Name, CompositionSettings Setti
 public sealed class CompanyFile(string path) : SqliteFile(path, "Company")
 {
     /// <summary>Makes the company's own row, once.</summary>
-    public void SetUp(Company company) => InTransaction(connection => connection.Execute(
-        """
-        insert into company (id, slug, name, currency, rung_order, when_nothing_maps, rounding_tolerance, merge_lines, start_date, locked_through, entry_date)
-        values (1, @Slug, @Name, @currency, @order, @nothing, @tolerance, @merge, @start, @locked, @entryDate)
-        """,
-        new
-        {
-            company.Slug,
-            company.Name,
-            currency = company.Settings.Currency.Code,
-            order = string.Join(' ', company.Settings.Order.Select(Words<Rung>.Of)),
-            nothing = Words<WhenNothingMaps>.Of(company.Settings.WhenNothingMaps),
-            tolerance = company.Settings.RoundingTolerance,
-            merge = company.Settings.MergeLines ? 1 : 0,
-            start = Iso.Text(company.Settings.StartDate),
-            locked = Iso.Text(company.Settings.LockedThrough),
-            entryDate = Words<EntryDateRule>.Of(company.Settings.EntryDate),
-        }));
+    public void SetUp(Company company) => InTransaction(connection =>
+    {
+        connection.Execute(
+            """
+            insert into company (id, slug, name, currency, rung_order, when_nothing_maps, rounding_tolerance, merge_lines, entry_date)
+            values (1, @Slug, @Name, @currency, '', 'hold', 0, 0, 'document_date')
+            """, new { company.Slug, company.Name, currency = company.Settings.Currency.Code });
+        Keep(connection, company.Settings);
+        return 0;
+    });
 
     /// <summary>Reads the company and its choices.</summary>
     public static Company Of(SqliteConnection connection)
@@ -41,8 +33,11 @@ public sealed class CompanyFile(string path) : SqliteFile(path, "Company")
             select slug, name, currency, rung_order as RungOrder, when_nothing_maps as WhenNothingMaps, rounding_tolerance as RoundingTolerance,
               merge_lines as MergeLines, start_date as StartDate, locked_through as LockedThrough, entry_date as EntryDate from company
             """);
+        var accounts = new Mapping.PaymentAccountTable(connection).All();
         return new Company(row.Slug, row.Name, new CompositionSettings
         {
+            Kinds = Documents.KindChoiceTable.Of(connection),
+            PaymentAccounts = new PaymentAccounts([.. accounts.Select(a => a.Account)]),
             Currency = Currency.Of(row.Currency),
             Order = [.. row.RungOrder.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Words<Rung>.Read)],
             WhenNothingMaps = Words<WhenNothingMaps>.Read(row.WhenNothingMaps),
@@ -53,6 +48,33 @@ public sealed class CompanyFile(string path) : SqliteFile(path, "Company")
             EntryDate = Words<EntryDateRule>.Read(row.EntryDate),
         });
     }
+
+    /// <summary>Keeps the company's choices; those for kinds of document stand in a table of their own.</summary>
+    public static void Keep(SqliteConnection connection, CompositionSettings settings) => connection.Execute(
+        """
+        update company set rung_order = @order, when_nothing_maps = @nothing, rounding_tolerance = @tolerance, merge_lines = @merge, start_date = @start, locked_through = @locked, entry_date = @entryDate
+        """, Parameters(settings));
+
+    /// <summary>At which time of day a dispatch starts by itself, <c>HH:mm</c>; blank for by hand.</summary>
+    public static string Schedule(SqliteConnection connection) => connection.ExecuteScalar<string>("select schedule from company")!;
+
+    public static void KeepSchedule(SqliteConnection connection, string schedule) => connection.Execute("update company set schedule = @schedule", new { schedule });
+
+    /// <summary>The day on which a scheduled dispatch was last started; none before the first.</summary>
+    public static DateOnly? LastScheduled(SqliteConnection connection) => Iso.DayOrNone(connection.ExecuteScalar<string>("select last_scheduled from company")!);
+
+    public static void KeepLastScheduled(SqliteConnection connection, DateOnly day) => connection.Execute("update company set last_scheduled = @day", new { day = Iso.Text(day) });
+
+    private static object Parameters(CompositionSettings settings) => new
+    {
+        order = string.Join(' ', settings.Order.Select(Words<Rung>.Of)),
+        nothing = Words<WhenNothingMaps>.Of(settings.WhenNothingMaps),
+        tolerance = settings.RoundingTolerance,
+        merge = settings.MergeLines ? 1 : 0,
+        start = Iso.Text(settings.StartDate),
+        locked = Iso.Text(settings.LockedThrough),
+        entryDate = Words<EntryDateRule>.Of(settings.EntryDate),
+    };
 
     [method: ExplicitConstructor]
     private sealed record Row(

@@ -7,6 +7,7 @@ using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
+using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
@@ -44,6 +45,7 @@ public static class Application
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
         builder.Services.AddSingleton(_ => new Companies(settings.DataFolder));
         builder.Services.AddSingleton<LedgerAccess>();
+        builder.Services.AddSingleton<LedgerTurns>();
         builder.Services.AddSingleton<Dispatcher>();
         builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys"))).SetApplicationName("Adnumera");
@@ -108,6 +110,9 @@ public static class Application
         company.MapPosting();
         company.MapProof();
         company.MapConnection();
+        company.MapDecide();
+        company.MapSuppliers();
+        company.MapProgress();
         return app;
     }
 

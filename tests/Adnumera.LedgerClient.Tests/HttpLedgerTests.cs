@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
@@ -16,7 +17,7 @@ public sealed class HttpLedgerTests
     {
         IdempotencyKey = "bindery/document/7/1",
         Identity = new DocumentIdentity("Supplier bills", "B7"),
-        Form = DocumentKind.SupplierCredit,
+        Form = LedgerForm.SupplierCredit,
         Date = new DateOnly(2026, 11, 12),
         Reference = "2291",
         Supplier = "Marrow & Oake",
@@ -111,14 +112,21 @@ public sealed class HttpLedgerTests
         Assert.Equal([500, 500, 201], answers.Sent.Select(s => JsonDocument.Parse(s.Body).RootElement.GetArrayLength()));
     }
 
+    // What the ledger answers when everything it owns is read: accounts as given, nothing else.
+    private static object Records(string path, params object[] accounts) => path switch
+    {
+        _ when path.Contains("organisation", StringComparison.Ordinal) => new { id = "o", name = "O", currency = "USD" },
+        _ when path.Contains("accounts", StringComparison.Ordinal) => accounts,
+        _ => Array.Empty<object>(),
+    };
+
     [Fact]
     public async Task The_chart_is_read_with_kinds_and_roles_and_an_unknown_role_is_none()
     {
-        var accounts = await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[]
-        {
-            new { id = "2100", number = "2100", name = "Payable", kind = "liability", role = "payables_control", parent = "", active = true },
-            new { id = "9", number = "", name = "Odd", kind = "expense", role = "something_else", parent = "", active = false },
-        }))).Accounts(default);
+        var accounts = (await Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath,
+            new { id = "2100", number = "2100", name = "Payable", kind = "liability", role = "payables_control", parent = "", active = true, requires = "" },
+            new { id = "9", number = "", name = "Odd", kind = "expense", role = "something_else", parent = "", active = false, requires = "project" })))).Records(default)).Accounts;
+        Assert.Equal(DimensionKind.Project, accounts[1].Requires);
         Assert.Equal((AccountRole.PayablesControl, AccountKind.Liability, true), (accounts[0].Role, accounts[0].Kind, accounts[0].Active));
         Assert.Equal((AccountRole.None, false), (accounts[1].Role, accounts[1].Active));
     }
@@ -126,9 +134,9 @@ public sealed class HttpLedgerTests
     [Fact]
     public async Task What_cannot_be_read_is_said_and_not_guessed()
     {
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { id = "1", number = "", name = "", kind = "mystery", role = "", parent = "", active = true } }))).Accounts(default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath, new { id = "1", number = "", name = "", kind = "mystery", role = "", parent = "", active = true })))).Records(default));
         await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { account = "1", debit = "12,50", credit = "0.00" } }))).TrialBalance(new DateOnly(2026, 11, 30), default));
-        var e = await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).Suppliers(default));
+        var e = await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).Records(default));
         Assert.Contains("Connect it again", e.Message, StringComparison.Ordinal);
     }
 

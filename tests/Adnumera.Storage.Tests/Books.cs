@@ -15,15 +15,18 @@ internal sealed class Books : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("adnumera-storage-").FullName;
 
+    public static LedgerRecords Records(IReadOnlyList<Account> accounts, IReadOnlyList<LedgerSupplier>? suppliers = null, IReadOnlyList<LedgerTaxCode>? taxCodes = null) =>
+        new() { Organisation = new LedgerOrganisation("o", "Organisation", "USD"), Accounts = accounts, Suppliers = suppliers ?? [], TaxCodes = taxCodes ?? [] };
+
     public Books()
     {
         File = new CompanyFile(Path.Combine(folder, "company.sqlite"));
         File.SetUp(new Company("test", "Test", new CompositionSettings { RoundingTolerance = 2, StartDate = new DateOnly(2026, 7, 1), Order = [Rung.Category, Rung.Item] }));
         File.InTransaction(c =>
         {
-            new LedgerTable(c).Replace(
+            new LedgerTable(c).Replace(Records(
                 [Of("2100", AccountKind.Liability, AccountRole.PayablesControl), Of("2210", AccountKind.Liability, AccountRole.Card), Of("5120", AccountKind.Expense), Of("6420", AccountKind.Expense)],
-                [new("S1", "Hexham Tannery")], [new("RC", "Reclaimable", 5.25m)], DateTimeOffset.UnixEpoch);
+                [new("S1", "Hexham Tannery")], [new("RC", "Reclaimable", 5.25m)]), DateTimeOffset.UnixEpoch);
             new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Category, Key = "Leather", Account = "5120" });
             return 0;
         });

@@ -89,7 +89,7 @@ public sealed class StorageTests : IDisposable
         books.File.InTransaction(c =>
         {
             new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Category, Key = " sharpening", Account = "6420" });
-            var stored = new DocumentTable(c).Find(Assert.Single(new DocumentTable(c).Touched(KeyKind.Category, "SHARPENING")))!;
+            var stored = new DocumentTable(c).Find(Assert.Single(new DocumentTable(c).Touched([new RowIdentity(KeyKind.Category, "SHARPENING", "", null)])))!;
             using var writer = new CodingWriter(c);
             writer.Recode(stored, Composer(c).Compose(stored.Document));
             writer.Complete();
@@ -122,7 +122,7 @@ public sealed class StorageTests : IDisposable
     public void Only_what_a_key_may_touch_is_touched(KeyKind kind, string key, int documents)
     {
         books.Add(Bill(1), Bill(2, category: "Other", supplier: "Hexham tannery"), Bill(3, supplier: "Marrow"));
-        Assert.Equal(documents, Read(c => new DocumentTable(c).Touched(kind, key)).Count);
+        Assert.Equal(documents, Read(c => new DocumentTable(c).Touched([new RowIdentity(kind, kind.Fold(key), "", null)])).Count);
     }
 
     [Fact]
@@ -153,7 +153,7 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(["cards|5120|", "|6420|", "|6420|2026-11-01"], rows.Select(r => $"{r.ForSource}|{r.Account}|{Iso.Text(r.EffectiveFrom)}").Order(StringComparer.Ordinal));
         books.File.InTransaction(c =>
         {
-            new MappingTable(c).Remove(new MappingRow { Kind = KeyKind.Category, Key = "leather", EffectiveFrom = new DateOnly(2026, 11, 1) });
+            new MappingTable(c).Write([new RowChange(new MappingRow { Kind = KeyKind.Category, Key = "leather", EffectiveFrom = new DateOnly(2026, 11, 1) }, null)]);
             return 0;
         });
         Assert.Equal(2, Read(c => new MappingTable(c).Of(KeyKind.Category, "Leather")).Count);
@@ -176,7 +176,7 @@ public sealed class StorageTests : IDisposable
     {
         Document Charge(int id, string card, long total) => Bill(id, total) with { Kind = DocumentKind.CardCharge, PaymentAccount = card, Supplier = "" };
         books.Add(Charge(1, "7730", 5_00), Charge(2, " 7730", 6_00), Charge(3, "4417", 1_00));
-        Assert.Equal([("7730", 2, 11_00), ("4417", 1, 1_00)], Read(c => new MappingTable(c).Arriving(KeyKind.PaymentAccount, 10)).Select(v => (v.Value.Trim(), v.WaitingDocuments, v.Waiting)));
+        Assert.Equal([("7730", 2, 11_00), ("4417", 1, 1_00)], Read(c => new MappingTable(c).Arriving(KeyKind.PaymentAccount, 10)).Select(v => (v.Value.Trim(), v.WaitingLines, v.Waiting)));
         Assert.Equal(2, Read(c => new MappingTable(c).ValuesWaiting(KeyKind.PaymentAccount)));
     }
 
@@ -232,7 +232,7 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1), Bill(2));
         var at = DateTimeOffset.UnixEpoch;
-        EntryInstruction Entry(long id) => new() { IdempotencyKey = $"k{id}", Identity = new("bills", $"B{id}"), Form = DocumentKind.Bill, Date = new DateOnly(2026, 11, 10), Currency = "USD", Lines = [] };
+        EntryInstruction Entry(long id) => new() { IdempotencyKey = $"k{id}", Identity = new("bills", $"B{id}"), Form = Core.Entries.LedgerForm.Bill, Date = new DateOnly(2026, 11, 10), Currency = "USD", Lines = [] };
         books.File.InTransaction(c =>
         {
             var outbox = new OutboxTable(c);
@@ -275,11 +275,11 @@ public sealed class StorageTests : IDisposable
         books.Add(Bill(1));
         books.File.InTransaction(c =>
         {
-            new LedgerTable(c).Replace([new Account { Id = "1", Kind = AccountKind.Asset }], [], [], DateTimeOffset.UnixEpoch);
+            new LedgerTable(c).Replace(Records([new Account { Id = "1", Kind = AccountKind.Asset }]), DateTimeOffset.UnixEpoch);
             return 0;
         });
         Assert.Equal("1", Read(c => new LedgerTable(c).Accounts()).Single().Id);
-        Assert.Empty(Read(c => new LedgerTable(c).Suppliers()));
+        Assert.Empty(Read(c => new LedgerTable(c).SupplierList()));
         Assert.Single(Read(c => new MappingTable(c).All()));
         Assert.NotNull(Read(c => new DocumentTable(c).Find(1)));
     }

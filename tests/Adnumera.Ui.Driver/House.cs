@@ -19,7 +19,10 @@ public sealed class House : IAsyncDisposable
 
     public string LedgerAddress => standIn.Urls.First();
 
-    public Books Books => standIn.Services.GetRequiredService<Books>();
+    public Books Books => Shelf.Find("quillfern-bindery")!;
+
+    /// <summary>All organisations of the ledger.</summary>
+    public Shelf Shelf => standIn.Services.GetRequiredService<Shelf>();
 
     public IServiceProvider Services => web.Services;
 
@@ -37,11 +40,11 @@ public sealed class House : IAsyncDisposable
         }
         else
         {
-            Builder.SetUpLedger(Path.Combine(folder, "ledger.sqlite"));
+            Builder.SetUpLedger(Path.Combine(folder, "ledger"));
             Builder.SetUpCompany(new Companies(folder));
         }
 
-        var standIn = StandIn.Build(Path.Combine(folder, "ledger.sqlite"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));
+        var standIn = StandIn.Build(Path.Combine(folder, "ledger"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));
         await standIn.StartAsync();
         var house = new House(folder, standIn, Web(folder, standIn.Urls.First()));
         await house.web.StartAsync();

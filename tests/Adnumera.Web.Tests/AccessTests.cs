@@ -57,7 +57,7 @@ public sealed class AccessTests : IAsyncLifetime
     {
         using var reader = await Client.Of(house, "reader");
         await reader.Get("count");
-        foreach (var path in (string[])["mapping/changes", "mapping/rehearsals", "dispatches", "proofs", "connection/pull"])
+        foreach (var path in (string[])["mapping/changes", "mapping/rehearsals", "dispatches", "proofs", "connection/pulls"])
             Assert.Equal(HttpStatusCode.Forbidden, (await reader.Refused(HttpMethod.Post, path, new { })).Status);
         using var bookkeeper = await Client.Of(house, "bookkeeper");
         Assert.Equal(HttpStatusCode.Forbidden, (await bookkeeper.Refused(HttpMethod.Post, "connection/consent", new { })).Status);

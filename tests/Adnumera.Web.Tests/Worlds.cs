@@ -4,6 +4,7 @@ using Adnumera.Storage;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Mapping;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
@@ -30,8 +31,8 @@ internal static class Worlds
         var work = house.Work();
         var redirect = new Uri("http://127.0.0.1/connect/return");
         var token = await HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Books.Allow("Adnumera", redirect.ToString(), work.Now), redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(work, new ConnectionRow(house.LedgerAddress + "/", "q", "Quillfern", ledgers.Protect(token), Iso.Text(work.Now), "Theo", ""));
-        await Pull.Run(work, ledgers.Open(house.Company), CancellationToken.None);
+        ConnectionEndpoints.Save(work, new ConnectionRow(house.LedgerAddress + "/", "quillfern-bindery", "Quillfern", ledgers.Protect(token), Iso.Text(work.Now), "Theo", ""));
+        await Pull.Run(work, ledgers.Open(house.Company), house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
     public static Work Work(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
@@ -46,6 +47,7 @@ internal static class Worlds
     {
         var table = new CountTable(c);
         Assert.Equal(table.Recount(), table.Kept());
+        Assert.Equal(new MappingTable(c).Recount(), new MappingTable(c).Kept());
         Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
         Assert.Null(new AuditTable(c).FirstBroken());
         return 0;

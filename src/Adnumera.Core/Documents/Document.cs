@@ -79,6 +79,12 @@ public sealed record Document
     /// <summary>What the source says of the payment account, such as the final digits of a card.</summary>
     public string PaymentAccount { get; init; } = "";
 
+    /// <summary>The payment account that a person chose instead of what the source says; blank for none.</summary>
+    public string PaymentAccountChoice { get; init; } = "";
+
+    /// <summary>The payment account that counts: a person's choice, else what the source says.</summary>
+    public string PaidFrom => PaymentAccountChoice.Length > 0 ? PaymentAccountChoice : PaymentAccount;
+
     /// <summary>How it is settled, in the source's own words.</summary>
     public string Settlement { get; init; } = "";
 

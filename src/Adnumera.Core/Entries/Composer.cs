@@ -9,7 +9,11 @@ namespace Adnumera.Core.Entries;
 /// Makes the balanced entry of a document, or says every reason why it cannot. Costs are debits and the offset a credit;
 /// credits and refunds the other way round.
 /// </summary>
-public sealed class Composer(Chart chart, MappingBook book, CompositionSettings settings)
+/// <param name="chart">The chart of accounts.</param>
+/// <param name="book">The mapping book.</param>
+/// <param name="settings">The company's choices.</param>
+/// <param name="ledger">The connected ledger's dimensions, terms and limits; without it they are not checked.</param>
+public sealed class Composer(Chart chart, MappingBook book, CompositionSettings settings, ConnectedLedger? ledger = null)
 {
     private readonly Ladder ladder = new(book, settings.Order);
 
@@ -21,13 +25,13 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
     /// <param name="duplicateOf">The earliest document that it may be a duplicate of; not regarded when a person decided.</param>
     public Composition Compose(Document document, DocumentIdentity? duplicateOf = null)
     {
-        var entryDate = settings.EntryDateOf(document.Date);
+        var entryDate = settings.EntryDateOf(document);
         if (settings.StartDate is { } start && document.Date < start)
             return new Composition(document, entryDate, [], [], [], new SetAsideReason.BeforeStart(document.Date, start));
         if (document.IsZero)
             return new Composition(document, entryDate, [], [], [], new SetAsideReason.Zero());
 
-        var work = new Work(document, chart, book, settings);
+        var work = new Work(document, chart, book, settings, ledger);
         foreach (var line in document.Lines)
             if (!line.IsZero) work.Add(line, ladder.Resolve(document, line));
         work.AddRounding();
@@ -35,12 +39,18 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         work.CheckHead(entryDate, duplicateOf);
 
         var lines = settings.MergeLines ? LineMerge.Merge(work.Lines) : work.Lines;
-        return new Composition(document, entryDate, lines, work.Decisions, work.OrderedReasons(), null);
+        return new Composition(document, entryDate, lines, work.Decisions, work.OrderedReasons(), null)
+        {
+            Form = settings.FormOf(document.Kind),
+            Reference = work.Reference,
+            DueDate = document.DueDate ?? work.DueByTerm(),
+        };
     }
 
     // One document under way: what is decided so far, and what is wrong.
-    private sealed class Work(Document document, Chart chart, MappingBook book, CompositionSettings settings)
+    private sealed class Work(Document document, Chart chart, MappingBook book, CompositionSettings settings, ConnectedLedger? ledger)
     {
+        private readonly KindChoice choice = settings.Choice(document.Kind);
         private readonly int side = document.Kind.Reverses() ? -1 : 1;
         private List<HoldReason>? reasons;
         private long sum;
@@ -48,6 +58,8 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         public List<EntryLine> Lines { get; } = new(document.Lines.Count + 1);
 
         public List<LineDecision> Decisions { get; } = new(document.Lines.Count);
+
+        public string Reference { get; } = ReferencePattern.Build(settings.Choice(document.Kind).Reference, document);
 
         public void Add(DocumentLine line, Target? found)
         {
@@ -59,16 +71,19 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             var cost = line.Net + line.Tax - recovered;
             var usable = target is { } chosen && IsUsableForCost(chosen, line);
             Decisions.Add(new LineDecision(line.Number, usable ? target!.Value.Account : "", (EntryRung)(target?.Rung ?? Rung.Fallback), taxCode));
+            var dimensions = row is null ? Translated(line) : Translated(line).Or(row.Dimensions);
+            if (usable) CheckDimensions(dimensions, target!.Value.Account, line.Number);
             if (usable && target is { } decided && cost != 0)
             {
                 Lines.Add(new EntryLine
                 {
                     DocumentLine = line.Number,
                     Account = decided.Account,
+                    LedgerItem = row?.LedgerItem ?? "",
                     Signed = side * cost,
-                    TaxCode = taxCode,
-                    Dimensions = row is null ? line.Dimensions : line.Dimensions.Or(row.Dimensions),
-                    Memo = line.Description,
+                    TaxCode = InLedgerWords(taxCode),
+                    Dimensions = dimensions,
+                    Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
                     Rung = (EntryRung)decided.Rung,
                     Because = Reason.ForCost(decided),
                 });
@@ -80,7 +95,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                 DocumentLine = line.Number,
                 Account = taxAccount,
                 Signed = side * recovered,
-                TaxCode = taxCode,
+                TaxCode = InLedgerWords(taxCode),
                 Memo = line.Description,
                 Rung = EntryRung.Tax,
                 Because = Reason.ForTax(taxCode),
@@ -108,7 +123,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             {
                 Account = offset.Account,
                 Signed = -side * document.Total,
-                Memo = document.Notes,
+                Memo = choice.Notes == NotesPlace.EntryMemo ? document.Notes : "",
                 Rung = EntryRung.Offset,
                 Because = offset.Because,
             });
@@ -121,8 +136,15 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             if (document.Currency != settings.Currency) Hold(new HoldReason.OtherCurrency(document.Currency, settings.Currency));
             if (document.Kind is DocumentKind.Bill or DocumentKind.SupplierCredit && document.Supplier.Length == 0) Hold(new HoldReason.SupplierMissing());
             if (document.Kind == DocumentKind.ExpenseClaim && document.Employee.Length == 0) Hold(new HoldReason.EmployeeMissing());
+            if (ledger is not null && Reference.Length > ledger.Capabilities.LongestReference)
+                Hold(new HoldReason.TextTooLong("reference", Reference.Length, ledger.Capabilities.LongestReference));
             if (duplicateOf is { } earliest && !document.NotDuplicate) Hold(new HoldReason.PossibleDuplicate(earliest));
         }
+
+        public DateOnly? DueByTerm() =>
+            document.Kind == DocumentKind.Bill && ledger is not null && book.InForce(KeyKind.SupplierTerm, document.Supplier, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
+                ? ledger.Term(row.Value)?.Due(document.Date)
+                : null;
 
         public IReadOnlyList<HoldReason> OrderedReasons()
         {
@@ -135,6 +157,41 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                 .DistinctBy(r => (r.Reason.OnLine, r.Words.Word, r.Words.Value))
                 .Select(r => r.Reason)];
         }
+
+        // What the source says, in the ledger's words: by the mapping, else by the same name in the ledger.
+        private Dimensions Translated(DocumentLine line)
+        {
+            if (line.Dimensions.IsBlank) return line.Dimensions;
+            return new Dimensions(
+                Translated(DimensionKind.Department, KeyKind.Department, line), Translated(DimensionKind.Location, KeyKind.Location, line), Translated(DimensionKind.Project, KeyKind.Project, line));
+        }
+
+        private string Translated(DimensionKind kind, KeyKind key, DocumentLine line)
+        {
+            var said = line.Dimensions[kind];
+            if (said.Length == 0) return said;
+            var mapped = book.InForce(key, said, document.Identity.Source, document.Date)?.Value ?? "";
+            if (mapped == MappingRow.LeaveOut) return "";
+            if (ledger is null) return mapped.Length > 0 ? mapped : said;
+            var isOff = !ledger.Capabilities.Can(LedgerCapabilities.For(kind));
+            if (!isOff && ledger.Dimension(kind, mapped.Length > 0 ? mapped : said) is { } known) return known;
+            Hold(new HoldReason.DimensionUnmapped(kind, said, isOff, line.Number));
+            return "";
+        }
+
+        private void CheckDimensions(Dimensions dimensions, string account, long line)
+        {
+            foreach (var kind in choice.Requires)
+                if (dimensions[kind].Length == 0) Hold(new HoldReason.DimensionMissing(kind, $"a {document.Kind.Title()}", line));
+            if (chart.TryFind(account, out var found) && found.Requires is { } required && dimensions[required].Length == 0)
+                Hold(new HoldReason.DimensionMissing(required, found.Title, line));
+        }
+
+        private string InLedgerWords(string taxCode) =>
+            taxCode.Length > 0 && book.InForce(KeyKind.TaxCode, taxCode, document.Identity.Source, document.Date) is { Value.Length: > 0 } row ? row.Value : taxCode;
+
+        private string WithNotes(string description) =>
+            document.Notes.Length == 0 ? description : description.Length == 0 ? document.Notes : $"{description} · {document.Notes}";
 
         private Target? Fallback(DocumentLine line)
         {
@@ -183,19 +240,22 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                     return RoleOffset(AccountRole.PayablesControl);
 
                 case DocumentKind.CardCharge or DocumentKind.CardRefund:
-                    if (document.PaymentAccount.Length == 0)
+                    var paidFrom = document.PaidFrom;
+                    if (paidFrom.Length == 0)
                     {
                         Hold(new HoldReason.PaymentAccountMissing());
                         return null;
                     }
 
-                    if (OffsetRow(KeyKind.PaymentAccount, document.PaymentAccount) is { } paid)
-                        return new Offset(paid.Account, $"payment account “{document.PaymentAccount}”", Reason.ForPaymentAccount(document));
-                    Hold(new HoldReason.PaymentAccountUnmapped(document.PaymentAccount));
+                    if (OffsetRow(KeyKind.PaymentAccount, paidFrom) is { } paid)
+                        return new Offset(paid.Account, $"payment account “{paidFrom}”", Reason.ForPaymentAccount(document));
+                    Hold(settings.PaymentAccounts.Claiming(paidFrom, document.Date) is { Count: > 1 } several
+                        ? new HoldReason.PaymentAccountAmbiguous(paidFrom, [.. several.Select(a => a.Name)])
+                        : new HoldReason.PaymentAccountUnmapped(paidFrom));
                     return null;
 
                 case DocumentKind.ExpenseClaim:
-                    return RoleOffset(AccountRole.EmployeePayable);
+                    return RoleOffset(settings.FormOf(document.Kind) == LedgerForm.Bill ? AccountRole.PayablesControl : AccountRole.EmployeePayable);
 
                 default:
                     throw new InvalidOperationException($"No offset is known for {document.Kind}.");
@@ -225,20 +285,14 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         private bool IsUsableForCost(Target target, DocumentLine line)
         {
-            BrokenBecause? broken = !chart.TryFind(target.Account, out var account) ? BrokenBecause.NotInChart
-                : !account.Active ? BrokenBecause.Closed
-                : account.IsControl ? BrokenBecause.Control
-                : null;
+            var broken = Targets.BrokenForCost(chart, target.Account);
             if (broken is { } why) Hold(new HoldReason.MappingBroken(target.Account, why, Reason.ChosenBy(target), line.Number));
             return broken is null;
         }
 
         private bool IsBalanceAccount(string id, string chosenBy, long? line)
         {
-            BrokenBecause? broken = !chart.TryFind(id, out var account) ? BrokenBecause.NotInChart
-                : !account.Active ? BrokenBecause.Closed
-                : !account.IsBalance ? BrokenBecause.NotBalance
-                : null;
+            var broken = Targets.BrokenForBalance(chart, id);
             if (broken is { } why) Hold(new HoldReason.MappingBroken(id, why, chosenBy, line));
             return broken is null;
         }

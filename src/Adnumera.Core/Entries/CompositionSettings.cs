@@ -1,4 +1,5 @@
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Entries;
@@ -50,7 +51,26 @@ public sealed record CompositionSettings
     /// <summary>Which day an entry gets.</summary>
     public EntryDateRule EntryDate { get; init; }
 
-    /// <summary>The day of the entry of a document with this date.</summary>
-    public DateOnly EntryDateOf(DateOnly documentDate) =>
-        EntryDate == EntryDateRule.FirstOpenDay && LockedThrough is { } locked && documentDate <= locked ? locked.AddDays(1) : documentDate;
+    /// <summary>What is decided for kinds of document; a kind that is left out is as usual.</summary>
+    public IReadOnlyDictionary<DocumentKind, KindChoice> Kinds { get; init; } = new Dictionary<DocumentKind, KindChoice>();
+
+    /// <summary>The payment accounts, to tell an ambiguous number.</summary>
+    public PaymentAccounts PaymentAccounts { get; init; } = PaymentAccounts.None;
+
+    /// <summary>What is decided for a kind of document.</summary>
+    public KindChoice Choice(DocumentKind kind) => Kinds.GetValueOrDefault(kind) ?? Usual;
+
+    /// <summary>The form of a kind of document in the ledger.</summary>
+    public LedgerForm FormOf(DocumentKind kind) => Choice(kind).Form ?? FormTable.For(kind)[0];
+
+    /// <summary>The day of the entry of a document.</summary>
+    public DateOnly EntryDateOf(Document document)
+    {
+        var day = Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
+            ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))
+            : document.Date;
+        return EntryDate == EntryDateRule.FirstOpenDay && LockedThrough is { } locked && day <= locked ? locked.AddDays(1) : day;
+    }
+
+    private static KindChoice Usual { get; } = new();
 }

@@ -67,6 +67,9 @@ public sealed record EntryLine
     /// <summary>The dimensions of cost lines.</summary>
     public Dimensions Dimensions { get; init; }
 
+    /// <summary>The item of the ledger that brought the account; blank for none.</summary>
+    public string LedgerItem { get; init; } = "";
+
     /// <summary>The description; the notes for the offset.</summary>
     public string Memo { get; init; } = "";
 
@@ -101,6 +104,15 @@ public sealed record Composition(
     Document Document, DateOnly EntryDate, IReadOnlyList<EntryLine> Lines, IReadOnlyList<LineDecision> Decisions,
     IReadOnlyList<HoldReason> Held, SetAsideReason? SetAside)
 {
+    /// <summary>The form in the ledger.</summary>
+    public LedgerForm Form { get; init; }
+
+    /// <summary>The reference, built as decided.</summary>
+    public string Reference { get; init; } = "";
+
+    /// <summary>When it is due: the document's own day, else what the supplier's term makes of its date.</summary>
+    public DateOnly? DueDate { get; init; }
+
     /// <summary>Whether it is a balanced entry that may go to the ledger.</summary>
     public bool IsCoded => SetAside is null && Held.Count == 0;
 }

@@ -57,6 +57,26 @@ public abstract record HoldReason
     /// <summary>The payment account has no ledger account.</summary>
     public sealed record PaymentAccountUnmapped(string Text) : HoldReason;
 
+    /// <summary>Several payment accounts claim the same number on that day.</summary>
+    public sealed record PaymentAccountAmbiguous(string Text, IReadOnlyList<string> Accounts) : HoldReason;
+
+    /// <summary>A text is longer than the ledger takes.</summary>
+    public sealed record TextTooLong(string Field, int Length, int Longest) : HoldReason;
+
+    /// <summary>The ledger does not have a department, location or project of the line, or has such dimensions off.</summary>
+    public sealed record DimensionUnmapped(DimensionKind Dimension, string Value, bool IsOff, long Line) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override long? OnLine => Line;
+    }
+
+    /// <summary>The account or the kind of document requires a dimension that the line does not have.</summary>
+    public sealed record DimensionMissing(DimensionKind Dimension, string RequiredBy, long Line) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override long? OnLine => Line;
+    }
+
     /// <summary>The settlement has no ledger account.</summary>
     public sealed record SettlementUnmapped(string Text) : HoldReason;
 

@@ -30,7 +30,7 @@ internal static class Reason
 
     public static string ForSupplierPayable(Document document) => $"Because supplier “{document.Supplier}” has a payables account of its own.";
 
-    public static string ForPaymentAccount(Document document) => $"Because payment account “{document.PaymentAccount}” was used.";
+    public static string ForPaymentAccount(Document document) => $"Because payment account “{document.PaidFrom}” was used.";
 
     public static string ForRole(Document document) => document.Kind == DocumentKind.ExpenseClaim
         ? "Because an employee paid and is owed the money."

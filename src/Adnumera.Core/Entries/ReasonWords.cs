@@ -25,6 +25,13 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
         HoldReason.Arithmetic r => new("arithmetic", AmountText.Format(r.OutBy, r.Currency.Digits),
             $"Its total differs from its lines and their tax by {AmountText.Format(r.OutBy, r.Currency.Digits)}."),
         HoldReason.PaymentAccountUnmapped r => new("payment_account_unmapped", r.Text, $"Payment account “{r.Text}” has no ledger account."),
+        HoldReason.PaymentAccountAmbiguous r => new("payment_account_ambiguous", r.Text,
+            $"“{r.Text}” belongs to {string.Join(" and ", r.Accounts)} on that day; choose which one it was."),
+        HoldReason.TextTooLong r => new("text_too_long", r.Field, $"Its {r.Field} has {r.Length} characters; the ledger takes {r.Longest}."),
+        HoldReason.DimensionUnmapped r => new("dimension_unmapped", r.Value, r.IsOff
+            ? $"It names the {Words<DimensionKind>.Of(r.Dimension)} “{r.Value}”, and the ledger has {Words<DimensionKind>.Of(r.Dimension)}s off."
+            : $"The ledger has no {Words<DimensionKind>.Of(r.Dimension)} “{r.Value}”, and nothing maps it to one."),
+        HoldReason.DimensionMissing r => new("dimension_missing", Words<DimensionKind>.Of(r.Dimension), $"It has no {Words<DimensionKind>.Of(r.Dimension)}, and {r.RequiredBy} requires one."),
         HoldReason.SettlementUnmapped r => new("settlement_unmapped", r.Text, $"Settlement “{r.Text}” has no ledger account."),
         HoldReason.RoleMissing r => new("role_missing", Words<AccountRole>.Of(r.Role), $"No active account has the role {RoleTitle(r.Role)}."),
         HoldReason.RoleAmbiguous r => new("role_ambiguous", Words<AccountRole>.Of(r.Role),
@@ -48,7 +55,8 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
     /// <summary>A role as people say it: <c>payables control</c>.</summary>
     public static string RoleTitle(AccountRole role) => Words<AccountRole>.Of(role).Replace('_', ' ');
 
-    private static string Because(BrokenBecause why) => why switch
+    /// <summary>Why an account cannot be used, to follow its name: <c>is closed</c>.</summary>
+    public static string Because(BrokenBecause why) => why switch
     {
         BrokenBecause.NotInChart => "is not in the chart",
         BrokenBecause.Closed => "is closed",

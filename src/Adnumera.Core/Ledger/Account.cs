@@ -98,6 +98,9 @@ public sealed record Account
     /// <summary>The id of the parent account, blank at the top.</summary>
     public string Parent { get; init; } = "";
 
+    /// <summary>The dimension without which no line may go there; none for most.</summary>
+    public DimensionKind? Requires { get; init; }
+
     /// <summary>Whether the ledger still takes entries to it.</summary>
     public bool Active { get; init; } = true;
 

@@ -26,8 +26,10 @@ public sealed class Chart
     private readonly Dictionary<AccountRole, RoleHolder> byRole = [];
 
     /// <summary>Makes a chart of accounts with distinct ids.</summary>
+    /// <param name="accounts">The accounts.</param>
+    /// <param name="chosen">Accounts that the company chose for roles, whatever the ledger says; one that is not in the chart or closed fills none.</param>
     /// <exception cref="ArgumentException">Two accounts have the same id.</exception>
-    public Chart(IEnumerable<Account> accounts)
+    public Chart(IEnumerable<Account> accounts, IReadOnlyDictionary<AccountRole, string>? chosen = null)
     {
         foreach (var account in accounts)
         {
@@ -40,6 +42,9 @@ public sealed class Chart
                 _ => new RoleHolder.One(account),
             };
         }
+
+        foreach (var (role, id) in chosen ?? new Dictionary<AccountRole, string>())
+            byRole[role] = byId.TryGetValue(id, out var account) && account.Active ? new RoleHolder.One(account) : new RoleHolder.Nobody();
     }
 
     /// <summary>All accounts, in the order in which they were given.</summary>

@@ -1,4 +1,22 @@
+using System.Text.Json.Serialization;
+
 namespace Adnumera.Core.Ledger;
+
+/// <summary>What an amount can be divided by, beside its account.</summary>
+public enum DimensionKind
+{
+    /// <summary>A department.</summary>
+    Department,
+
+    /// <summary>A location.</summary>
+    Location,
+
+    /// <summary>A project.</summary>
+    Project,
+
+    /// <summary>A customer; entries do not carry it yet.</summary>
+    Customer,
+}
 
 /// <summary>Department, location and project of an amount; blank where there is none.</summary>
 public readonly record struct Dimensions
@@ -8,6 +26,7 @@ public readonly record struct Dimensions
     private readonly string? project;
 
     /// <summary>Makes dimensions; blank for none.</summary>
+    [JsonConstructor]
     public Dimensions(string department, string location, string project) =>
         (this.department, this.location, this.project) = (Filled(department), Filled(location), Filled(project));
 
@@ -19,6 +38,15 @@ public readonly record struct Dimensions
 
     /// <summary>The project.</summary>
     public string Project => project ?? "";
+
+    /// <summary>The value of one kind; blank where there is none.</summary>
+    public string this[DimensionKind kind] => kind switch
+    {
+        DimensionKind.Department => Department,
+        DimensionKind.Location => Location,
+        DimensionKind.Project => Project,
+        _ => "",
+    };
 
     /// <summary>Fills what is blank here from other dimensions.</summary>
     public Dimensions Or(Dimensions other) => new(

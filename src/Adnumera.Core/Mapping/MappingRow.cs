@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Adnumera.Core.Ledger;
 
 namespace Adnumera.Core.Mapping;
@@ -40,11 +41,47 @@ public enum KeyKind
 
     /// <summary>A tax code.</summary>
     TaxCode,
+
+    /// <summary>The payment term of a supplier's bills; its value is the ledger's term.</summary>
+    SupplierTerm,
+
+    /// <summary>A department, in the source's words; its value is the ledger's.</summary>
+    Department,
+
+    /// <summary>A location, in the source's words; its value is the ledger's.</summary>
+    Location,
+
+    /// <summary>A project, in the source's words; its value is the ledger's.</summary>
+    Project,
 }
 
 /// <summary>What follows from the kind of a key.</summary>
 public static class KeyKinds
 {
+    /// <summary>Whether rows of this kind stand in the mapping book's own file; those that map a value to a value stand in a file beside it.</summary>
+    public static bool IsInBook(this KeyKind kind) => kind <= KeyKind.TaxCode;
+
+    /// <summary>Whether its target is a value of the ledger, not an account.</summary>
+    public static bool MapsToValue(this KeyKind kind) => !kind.IsInBook();
+
+    /// <summary>The dimension that it is a value of; none for the other kinds.</summary>
+    public static DimensionKind? Dimension(this KeyKind kind) => kind switch
+    {
+        KeyKind.Department => DimensionKind.Department,
+        KeyKind.Location => DimensionKind.Location,
+        KeyKind.Project => DimensionKind.Project,
+        _ => null,
+    };
+
+    /// <summary>The kind of key of a dimension's values; none for customers, which documents do not name.</summary>
+    public static KeyKind? KeyOf(this DimensionKind kind) => kind switch
+    {
+        DimensionKind.Department => KeyKind.Department,
+        DimensionKind.Location => KeyKind.Location,
+        DimensionKind.Project => KeyKind.Project,
+        _ => null,
+    };
+
     /// <summary>Whether a row of this kind may name a group.</summary>
     public static bool HasGroup(this KeyKind kind) => kind is KeyKind.Category or KeyKind.Supplier;
 
@@ -79,6 +116,12 @@ public sealed record MappingRow
     /// <summary>The account's id; blank for none.</summary>
     public string Account { get; init; } = "";
 
+    /// <summary>The item of the ledger that brings the account; blank where the account itself is the target.</summary>
+    public string LedgerItem { get; init; } = "";
+
+    /// <summary>The ledger's value that a value maps to, or <see cref="LeaveOut"/>; for a tax code the ledger's code. Blank for none.</summary>
+    public string Value { get; init; } = "";
+
     /// <summary>The group of a category or supplier; blank for none.</summary>
     public string Group { get; init; } = "";
 
@@ -94,6 +137,21 @@ public sealed record MappingRow
     /// <summary>The first document date that it is for; none = since ever.</summary>
     public DateOnly? EffectiveFrom { get; init; }
 
+    /// <summary>The value that says: do not send it to the ledger.</summary>
+    public const string LeaveOut = "(left out)";
+
     /// <summary>Whether it ends the mapping of its key from its day on. A tax code does not end.</summary>
-    public bool Ends => Kind != KeyKind.TaxCode && Account.Length == 0 && Group.Length == 0;
+    [JsonIgnore]
+    public bool Ends => Kind != KeyKind.TaxCode && Account.Length == 0 && Group.Length == 0 && Value.Length == 0;
+
+    /// <summary>The key, source and day that no two rows of a book share.</summary>
+    [JsonIgnore]
+    public RowIdentity Identity => new(Kind, Kind.Fold(Key), ForSource, EffectiveFrom);
 }
+
+/// <summary>What tells the rows of a book apart.</summary>
+/// <param name="Kind">The kind of key.</param>
+/// <param name="FoldedKey">The key, folded.</param>
+/// <param name="ForSource">The source, blank for all.</param>
+/// <param name="EffectiveFrom">The first day, none for since ever.</param>
+public readonly record struct RowIdentity(KeyKind Kind, string FoldedKey, string ForSource, DateOnly? EffectiveFrom);

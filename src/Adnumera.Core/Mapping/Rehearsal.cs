@@ -4,58 +4,109 @@ using Adnumera.Core.Entries;
 
 namespace Adnumera.Core.Mapping;
 
+/// <summary>What a change would do to one document.</summary>
+public enum RehearsalOutcome
+{
+    /// <summary>It stays coded, and its posting changes.</summary>
+    Moves,
+
+    /// <summary>Held now, coded after.</summary>
+    ComesFree,
+
+    /// <summary>Coded now, held after.</summary>
+    BecomesHeld,
+
+    /// <summary>Held now and after, though something about it changes.</summary>
+    StaysHeld,
+}
+
 /// <summary>Money that moves from one account to another; blank stands for "held".</summary>
+/// <param name="From">The account before.</param>
+/// <param name="To">The account after.</param>
+/// <param name="Money">Minor units, as it counts: credits and refunds negative.</param>
+public readonly record struct AccountMove(string From, string To, long Money);
+
+/// <summary>A document that a change touches.</summary>
+/// <param name="Id">The id that it was given with.</param>
+/// <param name="Document">The document.</param>
+/// <param name="Outcome">What happens to it.</param>
+/// <param name="Moves">What moves; several lines between the same accounts are one.</param>
+/// <param name="Reasons">Why it is held after, if it is.</param>
+public sealed record RehearsedDocument(long Id, Document Document, RehearsalOutcome Outcome, IReadOnlyList<AccountMove> Moves, IReadOnlyList<HoldReason> Reasons);
+
+/// <summary>Money that moves from one account to another, of all documents; blank stands for "held".</summary>
 /// <param name="From">The account before.</param>
 /// <param name="To">The account after.</param>
 /// <param name="Tally">Documents, and the money of the lines that move.</param>
 public sealed record AccountMovement(string From, string To, Tally Tally);
 
 /// <summary>What a change would do to the open documents that it touches, before it is made.</summary>
-/// <param name="Movements">Account to account, most money first.</param>
-/// <param name="ComeFree">Held now, coded after.</param>
-/// <param name="BecomeHeld">Coded now, held after.</param>
-/// <param name="StayHeld">Held now and after, though something about them changes.</param>
-/// <param name="Changed">All documents whose posting changes.</param>
-public sealed record Rehearsal(IReadOnlyList<AccountMovement> Movements, Tally ComeFree, Tally BecomeHeld, Tally StayHeld, Tally Changed)
+/// <param name="Documents">The documents whose posting changes.</param>
+/// <param name="Examined">How many documents were looked at.</param>
+public sealed record Rehearsal(IReadOnlyList<RehearsedDocument> Documents, long Examined)
 {
+    /// <summary>Account to account, most money first.</summary>
+    public IReadOnlyList<AccountMovement> Movements =>
+        [.. Documents.SelectMany(d => d.Moves).GroupBy(m => (m.From, m.To))
+            .Select(g => new AccountMovement(g.Key.From, g.Key.To, new Tally(g.Count(), g.Sum(m => m.Money))))
+            .OrderByDescending(m => Math.Abs(m.Tally.Money)).ThenBy(m => m.From, StringComparer.Ordinal).ThenBy(m => m.To, StringComparer.Ordinal)];
+
+    /// <summary>All documents whose posting changes.</summary>
+    public Tally Changed => Sum(Documents);
+
+    /// <summary>Documents with one outcome, and their money.</summary>
+    public Tally Of(RehearsalOutcome outcome) => Sum(Documents.Where(d => d.Outcome == outcome));
+
     /// <summary>Rehearses a change on the documents that it may touch; the cost grows with these alone.</summary>
-    /// <param name="touched">Open documents, each with the one that it may be a duplicate of.</param>
-    /// <param name="now">Composes as the book is now.</param>
-    /// <param name="then">Composes as it would be.</param>
-    public static Rehearsal Of(IEnumerable<(Document Document, DocumentIdentity? DuplicateOf)> touched, Composer now, Composer then)
+    /// <param name="touched">Open documents with their ids, each with the one that it may be a duplicate of.</param>
+    /// <param name="now">Composes as things are now.</param>
+    /// <param name="then">Composes as they would be.</param>
+    public static Rehearsal Of(IEnumerable<(long Id, Document Document, DocumentIdentity? DuplicateOf)> touched, Composer now, Composer then)
     {
-        var movements = new Dictionary<(string From, string To), Tally>();
-        Tally free = default, held = default, stay = default, changed = default;
-        foreach (var (document, duplicateOf) in touched)
+        var changed = new List<RehearsedDocument>();
+        var examined = 0L;
+        foreach (var (id, document, duplicateOf) in touched)
         {
+            examined++;
             var (before, after) = (now.Compose(document, duplicateOf), then.Compose(document, duplicateOf));
-            var moved = Moves(before, after).GroupBy(m => (m.From, m.To)).ToList();
-            foreach (var move in moved)
-                movements[move.Key] = movements.GetValueOrDefault(move.Key) + new Tally(1, move.Sum(m => m.Money));
-            if (moved.Count == 0 && before.IsCoded == after.IsCoded) continue;
-            var tally = new Tally(1, document.SignedTotal);
-            changed += tally;
-            if (!before.IsCoded && after.IsCoded) free += tally;
-            else if (before.IsCoded && !after.IsCoded) held += tally;
-            else if (!before.IsCoded) stay += tally;
+            var moves = Moves(before, after).GroupBy(m => (m.From, m.To)).Select(g => new AccountMove(g.Key.From, g.Key.To, g.Sum(m => m.Money))).ToList();
+            if (moves.Count == 0 && before.IsCoded == after.IsCoded && before.EntryDate == after.EntryDate) continue;
+            var outcome = (before.IsCoded, after.IsCoded) switch
+            {
+                (true, true) => RehearsalOutcome.Moves,
+                (false, true) => RehearsalOutcome.ComesFree,
+                (true, false) => RehearsalOutcome.BecomesHeld,
+                _ => RehearsalOutcome.StaysHeld,
+            };
+            changed.Add(new RehearsedDocument(id, document, outcome, moves, after.Held));
         }
 
-        return new Rehearsal(
-            [.. movements.Select(m => new AccountMovement(m.Key.From, m.Key.To, m.Value)).OrderByDescending(m => Math.Abs(m.Tally.Money)).ThenBy(m => m.From, StringComparer.Ordinal).ThenBy(m => m.To, StringComparer.Ordinal)],
-            free, held, stay, changed);
+        return new Rehearsal(changed, examined);
     }
 
-    private static IEnumerable<(string From, string To, long Money)> Moves(Composition before, Composition after)
+    private static Tally Sum(IEnumerable<RehearsedDocument> documents)
+    {
+        Tally sum = default;
+        foreach (var document in documents) sum += new Tally(1, document.Document.SignedTotal);
+        return sum;
+    }
+
+    private static IEnumerable<AccountMove> Moves(Composition before, Composition after)
     {
         var side = before.Document.Kind.Reverses() ? -1 : 1;
         var lines = before.Document.Lines.ToDictionary(l => l.Number);
         var was = before.Decisions.ToDictionary(d => d.Line);
         foreach (var now in after.Decisions)
             if (was.TryGetValue(now.Line, out var then) && then.Account != now.Account)
-                yield return (then.Account, now.Account, side * (lines[now.Line].Net + lines[now.Line].Tax));
-        var (offsetBefore, offsetAfter) = (Offset(before), Offset(after));
-        if (offsetBefore != offsetAfter) yield return (offsetBefore, offsetAfter, before.Document.SignedTotal);
+                yield return new AccountMove(then.Account, now.Account, side * (lines[now.Line].Net + lines[now.Line].Tax));
+        var (offsetBefore, offsetAfter) = (Account(before, EntryRung.Offset), Account(after, EntryRung.Offset));
+        if (offsetBefore != offsetAfter) yield return new AccountMove(offsetBefore, offsetAfter, before.Document.SignedTotal);
+        var (taxBefore, taxAfter) = (Account(before, EntryRung.Tax), Account(after, EntryRung.Tax));
+        if (taxBefore != taxAfter) yield return new AccountMove(taxBefore, taxAfter, side * Math.Max(Sum(before, taxBefore), Sum(after, taxAfter)));
     }
 
-    private static string Offset(Composition composition) => composition.Lines.LastOrDefault(l => l.Rung == EntryRung.Offset)?.Account ?? "";
+    private static string Account(Composition composition, EntryRung rung) => composition.Lines.LastOrDefault(l => l.Rung == rung)?.Account ?? "";
+
+    private static long Sum(Composition composition, string account) =>
+        composition.Lines.Where(l => l.Rung == EntryRung.Tax && l.Account == account).Sum(l => Math.Abs(l.Signed));
 }

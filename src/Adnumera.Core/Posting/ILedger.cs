@@ -1,20 +1,9 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 
 namespace Adnumera.Core.Posting;
-
-/// <summary>The organisation of the ledger that a company is connected to.</summary>
-public sealed record LedgerOrganisation(string Id, string Name, string Currency);
-
-/// <summary>A supplier as the ledger has it.</summary>
-public sealed record LedgerSupplier(string Id, string Name);
-
-/// <summary>A tax code as the ledger has it.</summary>
-/// <param name="Code">The code.</param>
-/// <param name="Name">The name.</param>
-/// <param name="Percent">The rate, for example 8.25.</param>
-public sealed record LedgerTaxCode(string Code, string Name, decimal Percent);
 
 /// <summary>An account's balance: debit minus credit, in minor units.</summary>
 public sealed record LedgerBalance(string Account, long Balance);
@@ -29,7 +18,7 @@ public sealed record EntryInstruction
     public required DocumentIdentity Identity { get; init; }
 
     /// <summary>The form that it takes in the ledger.</summary>
-    public required DocumentKind Form { get; init; }
+    public required LedgerForm Form { get; init; }
 
     /// <summary>The day of the entry.</summary>
     public required DateOnly Date { get; init; }
@@ -76,8 +65,9 @@ public sealed record EntryInstruction
 /// <param name="Project">The project.</param>
 /// <param name="Memo">The line's text.</param>
 /// <param name="IsOffset">Whether it is the other side.</param>
+/// <param name="Item">The item of the ledger that brought the account; blank for none.</param>
 public sealed record InstructionLine(
-    string Account, long Signed, string TaxCode, string Department, string Location, string Project, string Memo, bool IsOffset);
+    string Account, long Signed, string TaxCode, string Department, string Location, string Project, string Memo, bool IsOffset, string Item = "");
 
 /// <summary>The ledger could not be reached, or does not allow the connection any more.</summary>
 public sealed class LedgerUnavailableException : Exception
@@ -104,14 +94,8 @@ public interface ILedger
     /// <summary>Who is connected.</summary>
     Task<LedgerOrganisation> Organisation(CancellationToken cancel);
 
-    /// <summary>The chart of accounts.</summary>
-    Task<IReadOnlyList<Account>> Accounts(CancellationToken cancel);
-
-    /// <summary>All suppliers.</summary>
-    Task<IReadOnlyList<LedgerSupplier>> Suppliers(CancellationToken cancel);
-
-    /// <summary>All tax codes.</summary>
-    Task<IReadOnlyList<LedgerTaxCode>> TaxCodes(CancellationToken cancel);
+    /// <summary>Everything that the ledger owns and that is only read here.</summary>
+    Task<LedgerRecords> Records(CancellationToken cancel);
 
     /// <summary>Adds a supplier.</summary>
     Task<PostingAnswer> PostSupplier(string idempotencyKey, string name, CancellationToken cancel);

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using Adnumera.Core;
 using Adnumera.Core.Amounts;
@@ -47,6 +48,24 @@ public static class SettingsFile
             problems.Add(new Problem(file, (e.LineNumber ?? 0) + 1, "", $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"));
             return new CompositionSettings();
         }
+    }
+
+    /// <summary>Writes settings, each one named.</summary>
+    public static void Write(Stream stream, CompositionSettings settings)
+    {
+        using var json = new Utf8JsonWriter(stream, new JsonWriterOptions { Indented = true });
+        json.WriteStartObject();
+        json.WriteString("currency", settings.Currency.Code);
+        json.WriteStartArray("order");
+        foreach (var rung in settings.Order) json.WriteStringValue(Words<Rung>.Of(rung));
+        json.WriteEndArray();
+        json.WriteString("when_nothing_maps", Words<WhenNothingMaps>.Of(settings.WhenNothingMaps));
+        json.WriteString("rounding_tolerance", AmountText.Format(settings.RoundingTolerance, settings.Currency.Digits));
+        json.WriteBoolean("merge_lines", settings.MergeLines);
+        if (settings.StartDate is { } start) json.WriteString("start_date", start.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        if (settings.LockedThrough is { } locked) json.WriteString("locked_through", locked.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        json.WriteString("entry_date", Words<EntryDateRule>.Of(settings.EntryDate));
+        json.WriteEndObject();
     }
 
     private sealed class Reading(string file, Problems problems)

@@ -38,6 +38,25 @@ public static class ChartFile
         return accounts;
     }
 
+    /// <summary>Writes a chart. Where a company chose the account of a role, only that one carries it.</summary>
+    public static void Write(Stream stream, Chart chart)
+    {
+        using var writer = CsvFile.Create(stream, "account number name kind role parent active");
+        foreach (var account in chart.Accounts)
+        {
+            var fills = Enum.GetValues<AccountRole>().Where(r => r != AccountRole.None && chart.Role(r) is RoleHolder.One one && one.Account.Id == account.Id).ToList();
+            var role = fills.Contains(account.Role) || chart.Role(account.Role) is RoleHolder.Several or RoleHolder.Nobody ? account.Role : fills.FirstOrDefault();
+            writer.WriteField(account.Id);
+            writer.WriteField(account.Number);
+            writer.WriteField(account.Name);
+            writer.WriteField(Words<AccountKind>.Of(account.Kind));
+            writer.WriteField(role == AccountRole.None ? "" : Words<AccountRole>.Of(role));
+            writer.WriteField(account.Parent);
+            writer.WriteField(account.Active ? "yes" : "no");
+            writer.EndRecord();
+        }
+    }
+
     // The list of roles is open: a ledger may have others, which play no part here.
     private static AccountRole ReadRole(CsvTable table)
     {

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -5,38 +6,82 @@ using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Mapping;
 
-/// <summary>mapping.csv: the mapping book.</summary>
+/// <summary>
+/// mapping.csv: the mapping book. The whole book of an application has further kinds and the columns <c>value</c> and
+/// <c>ledger_item</c>; the pipeline's file has not.
+/// </summary>
 public static class MappingFile
 {
-    private const int Kind = 0, Key = 1, ForSource = 2, Account = 3, Group = 4, TaxCode = 5, Department = 6, Location = 7, Project = 8, Percent = 9, From = 10;
+    private const int Kind = 0, Key = 1, ForSource = 2, Account = 3, Group = 4, TaxCode = 5, Department = 6, Location = 7, Project = 8, Percent = 9, From = 10, Value = 11, LedgerItem = 12;
+    private const string Header = "key_kind key for_source account group tax_code department location project recoverable_percent effective_from";
+    private static readonly IReadOnlyList<Column> Columns = Column.List("key_kind* key* for_source account group tax_code department location project recoverable_percent effective_from");
+    private static readonly IReadOnlyList<Column> WholeColumns = [.. Columns, new Column("value"), new Column("ledger_item")];
+    private static readonly KeyKind[] WholeKinds = Enum.GetValues<KeyKind>();
+    private static readonly KeyKind[] Kinds = [.. WholeKinds.Where(k => k.IsInBook())];
 
-    private static readonly IReadOnlyList<Column> Columns = Column.List(
-        "key_kind* key* for_source account group tax_code department location project recoverable_percent effective_from");
+    /// <summary>The names of the columns of the whole book, in order.</summary>
+    public static IReadOnlyList<string> WholeColumnNames { get; } = [.. WholeColumns.Select(c => c.Name)];
 
     /// <summary>Reads a mapping book; errors go to <paramref name="problems"/>.</summary>
-    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems)
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <param name="whole">Whether it may have the kinds and columns of the whole book.</param>
+    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems, bool whole = false)
     {
-        using var table = CsvTable.Open(file, content, Columns, problems);
+        using var table = CsvTable.Open(file, content, whole ? WholeColumns : Columns, problems);
         var book = new List<MappingRow>();
-        var rows = new Dictionary<(KeyKind, string, string, DateOnly?), long>();
+        var rows = new Dictionary<RowIdentity, long>();
         while (table.Read())
         {
             var before = problems.Count;
-            var row = ReadRow(table);
+            var row = ReadRow(table, whole);
             if (problems.Count > before) continue;
-            var identity = (row.Kind, row.Kind.Fold(row.Key), row.ForSource, row.EffectiveFrom);
-            if (rows.TryAdd(identity, table.Row)) book.Add(row);
-            else table.Error(Key, $"{row.Kind.Title()} \"{row.Key}\" stands twice for the same source and date; first on row {rows[identity]}");
+            if (rows.TryAdd(row.Identity, table.Row)) book.Add(row);
+            else table.Error(Key, $"{row.Kind.Title()} \"{row.Key}\" stands twice for the same source and date; first on row {rows[row.Identity]}");
         }
 
         return book;
     }
 
-    private static MappingRow ReadRow(CsvTable table)
+    /// <summary>Writes a book in its order.</summary>
+    /// <param name="stream">Where to.</param>
+    /// <param name="book">The rows; without <paramref name="whole"/> those of further kinds are left out.</param>
+    /// <param name="whole">Whether the further kinds and columns are written, too.</param>
+    public static void Write(Stream stream, IEnumerable<MappingRow> book, bool whole = false)
     {
+        using var writer = CsvFile.Create(stream, whole ? $"{Header} value ledger_item" : Header);
+        foreach (var row in BookChanges.InOrder(book.Where(r => whole || r.Kind.IsInBook())))
+        {
+            foreach (var field in Fields(row).Take(whole ? 13 : 11)) writer.WriteField(field);
+            writer.EndRecord();
+        }
+    }
+
+    /// <summary>The fields of a row in the order of the columns of the whole book.</summary>
+    public static IReadOnlyList<string> Fields(MappingRow row) =>
+    [
+        Words<KeyKind>.Of(row.Kind), row.Key, row.ForSource, row.Account, row.Group, row.TaxCode, row.Dimensions.Department, row.Dimensions.Location, row.Dimensions.Project,
+        row.Kind == KeyKind.TaxCode ? row.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "", row.EffectiveFrom?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "", row.Value, row.LedgerItem,
+    ];
+
+    /// <summary>What no row may be, wherever it comes from, as people say it; null when it may.</summary>
+    public static string? Problem(MappingRow row) =>
+        row.Group.Length > 0 && !row.Kind.HasGroup() ? $"a {row.Kind.Title()} has no group; only category and supplier rows do."
+        : row.ForSource.Length > 0 && !row.Kind.MayBeForSource() ? $"a {row.Kind.Title()} is for all sources; leave it blank."
+        : row.RecoverablePercent is < 0 or > 100 ? "a percentage is between 0 and 100."
+        : row.Kind != KeyKind.TaxCode && row.RecoverablePercent != 0 ? "only tax codes have a percentage."
+        : row.Kind.MapsToValue() && row.Account.Length > 0 ? $"a {row.Kind.Title()} maps to a value of the ledger, not to an account."
+        : row.Value.Length > 0 && !row.Kind.MapsToValue() && row.Kind != KeyKind.TaxCode ? $"a {row.Kind.Title()} maps to an account, not to a value."
+        : row.LedgerItem.Length > 0 && (row.Account.Length == 0 || row.Kind.IsOffset()) ? "an item of the ledger brings the account of a cost."
+        : null;
+
+    private static MappingRow ReadRow(CsvTable table, bool whole)
+    {
+        var before = table.Text(Kind);
         var row = new MappingRow
         {
-            Kind = table.Word<KeyKind>(Kind),
+            Kind = table.Word(Kind, whole ? WholeKinds : Kinds),
             Key = table.Required(Key),
             ForSource = table.Text(ForSource),
             Account = table.Text(Account),
@@ -45,14 +90,17 @@ public static class MappingFile
             Dimensions = new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
             RecoverablePercent = table.Number(Percent) ?? 0,
             EffectiveFrom = table.Date(From),
+            Value = whole ? table.Text(Value) : "",
+            LedgerItem = whole ? table.Text(LedgerItem) : "",
         };
-        if (!Words<KeyKind>.TryRead(table.Text(Kind), out _)) return row;
+        if (!Words<KeyKind>.TryRead(before, out var kind) || kind != row.Kind) return row;
         if (row.Group.Length > 0 && !row.Kind.HasGroup()) table.Error(Group, $"a {row.Kind.Title()} has no group; only category and supplier rows do");
         if (row.ForSource.Length > 0 && !row.Kind.MayBeForSource()) table.Error(ForSource, $"a {row.Kind.Title()} is for all sources; leave it blank");
         var percent = table.Text(Percent).Length > 0;
         if (row.Kind != KeyKind.TaxCode && percent) table.Error(Percent, "only tax_code rows have one; leave it blank");
         if (row.Kind == KeyKind.TaxCode && !percent) table.Error(Percent, "must be filled on a tax_code row, 0 to 100");
         if (row.RecoverablePercent is < 0 or > 100) table.Error(Percent, $"\"{table.Text(Percent)}\" is not between 0 and 100");
+        if (whole && Problem(row) is { } problem && !percent && row.Group.Length == 0 && row.ForSource.Length == 0) table.Error(Value, problem.TrimEnd('.'));
         return row;
     }
 }

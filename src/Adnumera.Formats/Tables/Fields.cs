@@ -79,6 +79,15 @@ public static class Fields
         return default;
     }
 
+    /// <summary>A fixed word that must be filled, one of those given.</summary>
+    public static T Word<T>(this CsvTable table, int column, IReadOnlyList<T> among) where T : struct, Enum
+    {
+        var text = table.Required(column);
+        if (Words<T>.TryRead(text, out var value) && among.Contains(value)) return value;
+        if (text.Length > 0) table.Error(column, $"\"{text}\" is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}");
+        return among[0];
+    }
+
     /// <summary><c>yes</c> or <c>no</c>; blank is the given value.</summary>
     public static bool YesNo(this CsvTable table, int column, bool blank)
     {

@@ -4,12 +4,13 @@ using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Mapping;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
 
 /// <summary>
-/// Writes documents and what was decided about them, and keeps the count in step. All within the caller's transaction; the
+/// Writes documents and what was decided about them, and keeps the count and the values' totals in step. All within the caller's transaction; the
 /// count is written when the writer is completed.
 /// </summary>
 public sealed class CodingWriter : IDisposable
@@ -17,6 +18,7 @@ public sealed class CodingWriter : IDisposable
     private static readonly string[] KindWords = [.. Words<DocumentKind>.All];
     private static readonly string[] RungWords = [.. Words<EntryRung>.All];
     private readonly CountChanges count;
+    private readonly ValueChanges values;
     private readonly string currency;
     private readonly Prepared insertDocument, insertLine, insertHold, updateCoding, updateLine, removeHolds, updateHead, removeLines, setState;
 
@@ -24,6 +26,7 @@ public sealed class CodingWriter : IDisposable
     {
         count = new CountChanges(company);
         currency = CompanyFile.Of(company).Settings.Currency.Code;
+        values = new ValueChanges(company, currency);
         insertDocument = new Prepared(company, "document",
             "id, source, source_id, kind, document_date, due_date, reference, reference_key, supplier, supplier_key, employee, party_key, payment_account, payment_account_key, " +
             "settlement, settlement_key, currency, total, signed_total, notes, not_duplicate, duplicate_of, arrival_id, first_row, last_row, entry_date, period, state, set_aside");
@@ -63,6 +66,7 @@ public sealed class CodingWriter : IDisposable
         WriteHolds(id, coded);
         count.Arrive(d.Identity.Source, period, TallyOf(d));
         count.Stand(d.Identity.Source, period, state, TallyOf(d));
+        values.Add(d, period, WaitingOf(coded), HoldsOf(coded), state.IsOpen());
     }
 
     /// <summary>Takes over what a later file says of a document that is not in the ledger yet.</summary>
@@ -84,6 +88,12 @@ public sealed class CodingWriter : IDisposable
     /// <summary>Moves a document to another state, without coding it anew.</summary>
     public void Move(StoredDocument document, DocumentState state, string? ledgerEntry = null, string setAside = "", string setAsideBy = "", int? revision = null)
     {
+        if (state.IsOpen() != document.State.IsOpen())
+        {
+            values.Take(document.Document, document.Period, document.Waiting, document.Holds, document.State.IsOpen());
+            values.Add(document.Document, document.Period, document.Waiting, document.Holds, state.IsOpen());
+        }
+
         setState.Run(document.Id, Words<DocumentState>.Of(state), ledgerEntry ?? document.LedgerEntry, setAside, setAsideBy, revision ?? document.Revision);
         if (state != DocumentState.Held) removeHolds.Run(document.Id);
         var tally = TallyOf(document.Document);
@@ -100,7 +110,11 @@ public sealed class CodingWriter : IDisposable
     }
 
     /// <summary>Writes the count.</summary>
-    public void Complete() => count.Save();
+    public void Complete()
+    {
+        count.Save();
+        values.Save();
+    }
 
     public void Dispose()
     {
@@ -117,6 +131,8 @@ public sealed class CodingWriter : IDisposable
         removeHolds.Run(before.Id);
         WriteHolds(before.Id, coded);
 
+        values.Take(before.Document, before.Period, before.Waiting, before.Holds, before.State.IsOpen());
+        values.Add(d, period, WaitingOf(coded), HoldsOf(coded), state.IsOpen());
         var (was, now) = (TallyOf(before.Document), TallyOf(d));
         count.Stand(d.Identity.Source, before.Period, before.State, default(Tally) - was);
         count.Stand(d.Identity.Source, period, state, now);
@@ -124,6 +140,16 @@ public sealed class CodingWriter : IDisposable
         count.Arrive(d.Identity.Source, before.Period, default(Tally) - was);
         count.Arrive(d.Identity.Source, period, now);
     }
+
+    private static long[] WaitingOf(Composition coded)
+    {
+        var decisions = new Decisions(coded);
+        var waiting = new long[coded.Document.Lines.Count];
+        for (var i = 0; i < waiting.Length; i++) waiting[i] = decisions.Of(coded.Document.Lines[i]).Waiting;
+        return waiting;
+    }
+
+    private static IReadOnlyList<HoldKey> HoldsOf(Composition coded) => coded.Held.Count == 0 ? [] : [.. coded.Held.Select(r => new HoldKey(r.OnLine ?? 0, ReasonWords.Of(r).Word, ReasonWords.Of(r).Value))];
 
     private void WriteLines(long id, Composition coded)
     {

@@ -148,12 +148,17 @@ public sealed class DocumentList(SqliteConnection company)
             {
                 "category" => "d.id in (select l.document_id from document_line l where l.category_key = @key and l.category_key <> '')",
                 "item" => "d.id in (select l.document_id from document_line l where l.item_key = @key and l.item_key <> '')",
-                "supplier" => "d.supplier_key = @key",
+                "cost_code" => "d.id in (select l.document_id from document_line l where l.cost_code_key = @key and l.cost_code_key <> '')",
+                "tax_code" => "d.id in (select l.document_id from document_line l where l.decided_tax_code_key = @key and l.decided_tax_code_key <> '')",
+                "department" or "location" or "project" => $"d.id in (select l.document_id from document_line l where upper(trim(l.{filter.KeyKind})) = @key and (l.department <> '' or l.location <> '' or l.project <> ''))",
+                "source" => "d.source = @rawKey",
+                "supplier" or "supplier_payable" or "supplier_term" => "d.supplier_key = @key",
                 "payment_account" => "d.payment_account_key = @key and d.payment_account_key <> ''",
                 "settlement" => "d.settlement_key = @key and d.settlement_key <> ''",
                 _ => "0 = 1",
             });
             parameters.Add("key", Folded.Of(filter.Key));
+            parameters.Add("rawKey", filter.Key);
         }
 
         if (!string.IsNullOrWhiteSpace(filter.Text))

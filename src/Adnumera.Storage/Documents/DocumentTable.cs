@@ -4,6 +4,7 @@ using Adnumera.Core;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Storage.Mapping;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -12,10 +13,13 @@ namespace Adnumera.Storage.Documents;
 /// <summary>Documents with their lines, read whole.</summary>
 public sealed class DocumentTable(SqliteConnection company)
 {
+    private const string Open = "(d.state in ('held', 'to_approve', 'ready') or (d.state = 'set_aside' and d.set_aside_by = ''))";
+    private const string Sent = "d.state in ('on_its_way', 'posted', 'proved')";
+
     private const string Columns =
         """
         d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date, d.due_date as DueDate, d.reference as Reference,
-        d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.settlement as Settlement, d.currency as Currency,
+        d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.settlement as Settlement, d.payment_account_choice as PaymentAccountChoice, d.currency as Currency,
         d.total as Total, d.notes as Notes, d.not_duplicate as NotDuplicate, coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId,
         d.arrival_id as ArrivalId, d.first_row as FirstRow, d.last_row as LastRow, d.revision as Revision, d.entry_date as EntryDate, d.period as Period,
         d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
@@ -25,7 +29,7 @@ public sealed class DocumentTable(SqliteConnection company)
         """
         document_id as DocumentId, line as Number, description as Description, category as Category, item as Item, cost_code as CostCode, quantity as Quantity,
         unit_price as UnitPrice, net as Net, tax_code as TaxCode, tax as Tax, department as Department, location as Location, project as Project,
-        account as Account, original_account as OriginalAccount
+        account as Account, original_account as OriginalAccount, waiting as Waiting
         """;
 
     public StoredDocument? Find(long id) => Load([id]) is [var found] ? found : null;
@@ -38,7 +42,9 @@ public sealed class DocumentTable(SqliteConnection company)
             $"select {Columns} from json_each(@ids) j join document d on d.id = j.value left join document o on o.id = d.duplicate_of order by j.key", keys).AsList();
         var lines = company.Query<Line>($"select {LineColumns} from document_line where document_id in (select value from json_each(@ids)) order by document_id, line", keys)
             .ToLookup(l => l.DocumentId);
-        return [.. heads.Select(h => h.ToStored([.. lines[h.Id].Select(l => l.ToLine())]))];
+        var holds = company.Query<(long DocumentId, long Line, string Reason, string Value)>("select document_id, line, reason, value from hold where document_id in (select value from json_each(@ids))", keys)
+            .ToLookup(h => h.DocumentId, h => new HoldKey(h.Line, h.Reason, h.Value));
+        return [.. heads.Select(h => h.ToStored([.. lines[h.Id].Select(l => l.ToLine())]) with { Waiting = [.. lines[h.Id].Select(l => l.Waiting)], Holds = [.. holds[h.Id]] })];
     }
 
     /// <summary>Those of these identities that arrived before. Walks the unique index (source, source_id).</summary>
@@ -80,59 +86,103 @@ public sealed class DocumentTable(SqliteConnection company)
             """, new { keys }).ToDictionary(d => asked[(int)d.Index].Document.Identity, d => d.Id);
     }
 
-    /// <summary>The ids of documents that a change of a mapping may touch and that may still be coded anew.</summary>
-    public IReadOnlyList<long> Touched(KeyKind kind, string key)
-    {
-        const string Open = "(d.state in ('held', 'to_approve', 'ready') or (d.state = 'set_aside' and d.set_aside_by = ''))";
-        const string FromLines = $"select distinct l.document_id from document_line l join document d on d.id = l.document_id where {Open} and ";
-        const string FromDocuments = $"select d.id from document d where {Open} and ";
-        var sql = kind switch
-        {
-            KeyKind.Item => FromLines + "l.item_key = @key and l.item_key <> ''",
-            KeyKind.Category => FromLines + "l.category_key = @key and l.category_key <> ''",
-            KeyKind.CostCode => FromLines + "l.cost_code_key = @key and l.cost_code_key <> ''",
-            KeyKind.CostCodeGroup => FromLines + "l.cost_code_key >= @key and l.cost_code_key < @key || char(0x10ffff) and l.cost_code_key <> ''",
-            KeyKind.CategoryGroup => FromLines + "l.category_key <> '' and l.category_key in (select key_folded from mapping where key_kind = 'category' and group_folded = @key)",
-            KeyKind.Supplier or KeyKind.SupplierPayable => FromDocuments + "d.supplier_key = @key",
-            KeyKind.SupplierGroup => FromDocuments + "d.supplier_key in (select key_folded from mapping where key_kind = 'supplier' and group_folded = @key)",
-            KeyKind.Source => FromDocuments + "d.source = @key",
-            KeyKind.Settlement => FromDocuments + "d.settlement_key = @key and d.settlement_key <> ''",
-            KeyKind.PaymentAccount => FromDocuments + "d.payment_account_key = @key and d.payment_account_key <> ''",
-            KeyKind.TaxCode => FromLines + "l.decided_tax_code_key = @key and l.decided_tax_code_key <> ''",
-            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-        };
-        return company.Query<long>(sql, new { key = kind.Fold(key) }).AsList();
-    }
+    /// <summary>The ids of documents that changes of these rows may touch and that may still be coded anew, ascending.</summary>
+    public IReadOnlyList<long> Touched(IEnumerable<RowIdentity> rows) => Under(rows, Open);
+
+    /// <summary>The ids of documents under these rows that are in the ledger or on the way there, and so keep what they were posted with, ascending.</summary>
+    public IReadOnlyList<long> SentUnder(IEnumerable<RowIdentity> rows) => Under(rows, Sent);
 
     /// <summary>Every document that may still be coded anew, for a change that touches all of them.</summary>
     public IReadOnlyList<long> AllOpen() => company.Query<long>(
         "select id from document where state in ('held', 'to_approve', 'ready') or (state = 'set_aside' and set_aside_by = '') order by id").AsList();
 
-    /// <summary>How many documents under a key are in the ledger or on the way there, and so keep what they were posted with.</summary>
-    public long SentUnder(KeyKind kind, string key)
+    /// <summary>The latest that arrived of a kind, for examples.</summary>
+    public StoredDocument? Latest(DocumentKind kind) =>
+        company.QueryFirstOrDefault<long?>("select id from document where kind = @kind order by id desc limit 1", new { kind = Words<DocumentKind>.Of(kind) }) is { } id ? Find(id) : null;
+
+    /// <summary>Every document, in the order of arrival.</summary>
+    public IReadOnlyList<long> AllIds() => company.Query<long>("select id from document order by id").AsList();
+
+    /// <summary>Accounts that persons chose on lines of open documents, with how many lines.</summary>
+    public IReadOnlyList<(string Account, long Lines)> ChosenAccounts() => company.Query<(string, long)>(
+        $"select l.account, count(*) from document d join document_line l on l.document_id = d.id where {Open} and l.account <> '' group by l.account").AsList();
+
+    /// <summary>Puts other accounts in the place of those that persons chose on lines of open documents, and of those that they reverse.</summary>
+    public void ReplaceChosen(IReadOnlyDictionary<string, string> replacements)
     {
-        var (table, column) = kind switch
-        {
-            KeyKind.Item => ("document_line l join document d on d.id = l.document_id", "l.item_key"),
-            KeyKind.Category => ("document_line l join document d on d.id = l.document_id", "l.category_key"),
-            KeyKind.Supplier or KeyKind.SupplierPayable => ("document d", "d.supplier_key"),
-            KeyKind.PaymentAccount => ("document d", "d.payment_account_key"),
-            KeyKind.Settlement => ("document d", "d.settlement_key"),
-            _ => ("", ""),
-        };
-        return table.Length == 0 ? 0 : company.ExecuteScalar<long>(
-            $"select count(distinct d.id) from {table} where {column} = @key and {column} <> '' and d.state in ('on_its_way', 'posted', 'proved')", new { key = kind.Fold(key) });
+        if (replacements.Count == 0) return;
+        var pairs = new { pairs = JsonSerializer.Serialize(replacements.Select(r => new[] { r.Key, r.Value })) };
+        foreach (var column in (ReadOnlySpan<string>)["account", "original_account"])
+            company.Execute(
+                $"""
+                update document_line set {column} = (select value ->> 1 from json_each(@pairs) where value ->> 0 = {column})
+                where {column} in (select value ->> 0 from json_each(@pairs)) and document_id in (select d.id from document d where {Open})
+                """, pairs);
     }
+
+    /// <summary>Keeps a person's choice of payment account; blank takes it back.</summary>
+    public void ChoosePaymentAccount(long id, string name) => company.Execute("update document set payment_account_choice = @name where id = @id", new { id, name });
 
     public void SetNotDuplicate(long id) => company.Execute("update document set not_duplicate = 1 where id = @id", new { id });
 
     /// <summary>Ready documents in the order of their dates: what the next dispatch takes. Walks document_by_state.</summary>
     public IReadOnlyList<long> Ready() => company.Query<long>("select id from document where state = 'ready' order by document_date, id").AsList();
 
+    private List<long> Under(IEnumerable<RowIdentity> rows, string state)
+    {
+        var found = new SortedSet<long>();
+        foreach (var kind in rows.GroupBy(r => r.Kind))
+        {
+            // From each key straight to its documents; a later day or another source cannot be touched.
+            var keys = JsonSerializer.Serialize(kind.Select(r => new[] { r.FoldedKey, r.EffectiveFrom is { } from ? Iso.Text(from) : "", r.ForSource }));
+            found.UnionWith(company.Query<long>(
+                $"""
+                with k as materialized (select value ->> 0 as key, value ->> 1 as day, value ->> 2 as source from json_each(@keys))
+                select distinct d.id from k {(kind.Key.Dimension() is { } dimension ? OfDimension(dimension) : Joins(kind.Key))}
+                where {state} and d.document_date >= k.day and (k.source = '' or d.source = k.source)
+                """, new { keys }));
+            if (kind.Key == KeyKind.PaymentAccount) found.UnionWith(company.Query<long>($"select d.id from document d where d.payment_account_choice <> '' and {state}"));
+        }
+
+        return [.. found];
+    }
+
+    private string OfDimension(DimensionKind dimension)
+    {
+        // Dimensions are kept as they were written: the spellings that fold to a key are looked up in the values that arrived.
+        var column = Words<DimensionKind>.Of(dimension);
+        var spellings = company.Query<string>($"select distinct {column} from document_line where department <> '' or location <> '' or project <> ''").ToDictionary(s => s, Folded.Of);
+        var pairs = JsonSerializer.Serialize(spellings.Where(s => s.Key.Length > 0).Select(s => new[] { s.Value, s.Key }));
+        return $"""
+            cross join json_each('{pairs.Replace("'", "''", StringComparison.Ordinal)}') p on p.value ->> 0 = k.key
+            cross join document_line l on l.{column} = p.value ->> 1 and (l.department <> '' or l.location <> '' or l.project <> '') join document d on d.id = l.document_id
+            """;
+    }
+
+    private static string Joins(KeyKind kind) => kind switch
+    {
+        KeyKind.Item => OfLines("item_key"),
+        KeyKind.Category => OfLines("category_key"),
+        KeyKind.CostCode => OfLines("cost_code_key"),
+        KeyKind.TaxCode => OfLines("decided_tax_code_key"),
+        KeyKind.CostCodeGroup => "cross join document_line l on l.cost_code_key >= k.key and l.cost_code_key < k.key || char(0x10ffff) and l.cost_code_key <> '' join document d on d.id = l.document_id",
+        KeyKind.CategoryGroup => $"cross join mapping m on m.key_kind = 'category' and m.group_folded = k.key and m.group_folded <> '' {OfLines("category_key", "m.key_folded")}",
+        KeyKind.SupplierGroup => $"cross join mapping m on m.key_kind = 'supplier' and m.group_folded = k.key and m.group_folded <> '' {OfDocuments("supplier_key", "m.key_folded")}",
+        KeyKind.Supplier or KeyKind.SupplierPayable or KeyKind.SupplierTerm => OfDocuments("supplier_key"),
+        KeyKind.Source => "cross join document d on d.source = k.key",
+        KeyKind.Settlement => OfDocuments("settlement_key") + " and d.settlement_key <> ''",
+        KeyKind.PaymentAccount => OfDocuments("payment_account_key") + " and d.payment_account_key <> ''",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+    };
+
+    private static string OfLines(string column, string key = "k.key") => $"cross join document_line l on l.{column} = {key} and l.{column} <> '' join document d on d.id = l.document_id";
+
+    private static string OfDocuments(string column, string key = "k.key") => $"cross join document d on d.{column} = {key}";
+
     [method: ExplicitConstructor]
     private sealed record Head(
         long Id, string Source, string SourceId, string Kind, string Date, string DueDate, string Reference, string Supplier, string Employee, string PaymentAccount,
-        string Settlement, string Currency, long Total, string Notes, long NotDuplicate, string DuplicateSource, string DuplicateSourceId, long ArrivalId, long FirstRow,
+        string Settlement, string PaymentAccountChoice, string Currency, long Total, string Notes, long NotDuplicate, string DuplicateSource, string DuplicateSourceId, long ArrivalId, long FirstRow,
         long LastRow, long Revision, string EntryDate, string Period, string State, string SetAside, string SetAsideBy, string LedgerEntry)
     {
         public StoredDocument ToStored(IReadOnlyList<DocumentLine> lines) => new()
@@ -149,6 +199,7 @@ public sealed class DocumentTable(SqliteConnection company)
                 Employee = Employee,
                 PaymentAccount = PaymentAccount,
                 Settlement = Settlement,
+                PaymentAccountChoice = PaymentAccountChoice,
                 Currency = Core.Amounts.Currency.Of(Currency),
                 Total = Total,
                 Notes = Notes,
@@ -172,7 +223,7 @@ public sealed class DocumentTable(SqliteConnection company)
     [method: ExplicitConstructor]
     private sealed record Line(
         long DocumentId, long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, long Net, string TaxCode, long Tax,
-        string Department, string Location, string Project, string Account, string OriginalAccount)
+        string Department, string Location, string Project, string Account, string OriginalAccount, long Waiting)
     {
         public DocumentLine ToLine() => new()
         {

@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.Storage.Mapping;
 
 namespace Adnumera.Storage.Documents;
 
@@ -33,6 +34,12 @@ public sealed record StoredDocument
     public string SetAsideBy { get; init; } = "";
 
     public string LedgerEntry { get; init; } = "";
+
+    /// <summary>For each line, the money that nothing decides; 0 where something does.</summary>
+    public IReadOnlyList<long> Waiting { get; init; } = [];
+
+    /// <summary>Why it is held.</summary>
+    public IReadOnlyList<HoldKey> Holds { get; init; } = [];
 
     /// <summary>Whether coding it anew may change anything: open, or set aside by a rule.</summary>
     public bool MayBeCoded => State.IsOpen() || (State == DocumentState.SetAside && SetAsideBy.Length == 0);

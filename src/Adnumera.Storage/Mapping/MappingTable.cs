@@ -1,5 +1,7 @@
 using System.Globalization;
+using System.Text.Json;
 using Adnumera.Core;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Dapper;
@@ -9,19 +11,19 @@ namespace Adnumera.Storage.Mapping;
 
 /// <summary>A value that arrives, with what waits under it.</summary>
 /// <param name="Value">As it was first spelled.</param>
-/// <param name="Documents">Lines or documents that carry it.</param>
+/// <param name="Lines">Lines that carry it; documents, for what a document has once.</param>
 /// <param name="Money">All that arrived under it, minor units.</param>
-/// <param name="WaitingDocuments">Of those, how many wait.</param>
+/// <param name="WaitingLines">Of those, how many wait.</param>
 /// <param name="Waiting">Money that waits.</param>
 [method: ExplicitConstructor]
-public sealed record ArrivingValue(string Value, long Documents, long Money, long WaitingDocuments, long Waiting);
+public sealed record ArrivingValue(string Value, long Lines, long Money, long WaitingLines, long Waiting);
 
 /// <summary>The mapping book, and the values that arrive for it.</summary>
 public sealed class MappingTable(SqliteConnection company)
 {
     private const string Columns =
         """
-        key_kind as Kind, key, for_source as ForSource, account, "group", tax_code as TaxCode, department, location, project,
+        key_kind as Kind, key, for_source as ForSource, account, ledger_item as LedgerItem, value, "group", tax_code as TaxCode, department, location, project,
         recoverable_percent as Percent, effective_from as EffectiveFrom
         """;
 
@@ -41,93 +43,81 @@ public sealed class MappingTable(SqliteConnection company)
         $"select {Columns} from mapping where instr(key_folded, @text) > 0 and account <> '' order by key_folded limit @most", new { text = Folded.Of(text), most }).Select(r => r.ToRow())];
 
     /// <summary>Puts a row in the place of the one for the same key, source and date.</summary>
-    public void Put(MappingRow row) => company.Execute(
-        """
-        insert into mapping (key_kind, key, key_folded, for_source, account, "group", group_folded, tax_code, department, location, project, recoverable_percent, effective_from)
-        values (@kind, @Key, @folded, @ForSource, @Account, @Group, @groupFolded, @TaxCode, @department, @location, @project, @percent, @from)
-        on conflict (key_kind, key_folded, for_source, effective_from) do update set key = excluded.key, account = excluded.account, "group" = excluded."group",
-          group_folded = excluded.group_folded, tax_code = excluded.tax_code, department = excluded.department, location = excluded.location,
-          project = excluded.project, recoverable_percent = excluded.recoverable_percent
-        """,
-        new
-        {
-            kind = Words<KeyKind>.Of(row.Kind),
-            row.Key,
-            folded = row.Kind.Fold(row.Key),
-            row.ForSource,
-            row.Account,
-            row.Group,
-            groupFolded = Folded.Of(row.Group),
-            row.TaxCode,
-            department = row.Dimensions.Department,
-            location = row.Dimensions.Location,
-            project = row.Dimensions.Project,
-            percent = row.Kind == KeyKind.TaxCode ? row.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "",
-            from = Iso.Text(row.EffectiveFrom),
-        });
+    public void Put(MappingRow row) => Write([new RowChange(null, row)]);
 
-    /// <summary>Takes the row for exactly this key, source and date away.</summary>
-    public void Remove(MappingRow row) => company.Execute(
-        "delete from mapping where key_kind = @kind and key_folded = @key and for_source = @ForSource and effective_from = @from",
-        new { kind = Words<KeyKind>.Of(row.Kind), key = row.Kind.Fold(row.Key), row.ForSource, from = Iso.Text(row.EffectiveFrom) });
-
-    /// <summary>
-    /// Values of a kind that arrive, most money waiting first, then most money. Line values walk the covering indexes line_by_…,
-    /// document values document_by_….
-    /// </summary>
-    public IReadOnlyList<ArrivingValue> Arriving(KeyKind kind, int most) => company.Query<ArrivingValue>(
-        kind switch
-        {
-            KeyKind.Category => OfLines("category"),
-            KeyKind.Item => OfLines("item"),
-            KeyKind.CostCode => OfLines("cost_code"),
-            KeyKind.Supplier or KeyKind.SupplierPayable => OfSuppliers,
-            KeyKind.PaymentAccount => OfDocuments("payment_account", "payment_account_unmapped"),
-            KeyKind.Settlement => OfDocuments("settlement", "settlement_unmapped"),
-            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Values of this kind are not listed."),
-        }, new { most }).AsList();
-
-    /// <summary>Money of lines that nothing decides, and how many values of a kind carry some.</summary>
-    public long ValuesWaiting(KeyKind kind) => kind switch
+    /// <summary>Makes changes: puts rows in the place of those for the same key, source and date, and takes rows away.</summary>
+    public void Write(IEnumerable<RowChange> changes)
     {
-        KeyKind.Category => company.ExecuteScalar<long>("select count(distinct category_key) from document_line where category_key <> '' and waiting <> 0"),
-        KeyKind.PaymentAccount => company.ExecuteScalar<long>("select count(distinct d.payment_account_key) from hold h join document d on d.id = h.document_id where h.reason = 'payment_account_unmapped'"),
-        _ => 0,
-    };
+        using var put = new Prepared(company, "mapping",
+            "key_kind, key, key_folded, for_source, account, ledger_item, value, \"group\", group_folded, tax_code, department, location, project, recoverable_percent, effective_from",
+            """
+            on conflict (key_kind, key_folded, for_source, effective_from) do update set key = excluded.key, account = excluded.account, ledger_item = excluded.ledger_item, value = excluded.value,
+              "group" = excluded."group", group_folded = excluded.group_folded, tax_code = excluded.tax_code, department = excluded.department, location = excluded.location,
+              project = excluded.project, recoverable_percent = excluded.recoverable_percent
+            """);
+        using var remove = new Prepared(company, "delete from mapping where key_kind = @p0 and key_folded = @p1 and for_source = @p2 and effective_from = @p3", 4);
+        foreach (var change in changes)
+        {
+            var identity = change.Identity;
+            if (change.After is not { } row)
+            {
+                remove.Run(Words<KeyKind>.Of(identity.Kind), identity.FoldedKey, identity.ForSource, Iso.Text(identity.EffectiveFrom));
+                continue;
+            }
 
-    private const string OfSuppliers =
+            put.Run(
+                Words<KeyKind>.Of(row.Kind), row.Key, identity.FoldedKey, row.ForSource, row.Account, row.LedgerItem, row.Value, row.Group, Folded.Of(row.Group), row.TaxCode,
+                row.Dimensions.Department, row.Dimensions.Location, row.Dimensions.Project,
+                row.Kind == KeyKind.TaxCode ? row.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "", Iso.Text(row.EffectiveFrom));
+        }
+    }
+
+    /// <summary>Rows whose target is one of these accounts.</summary>
+    public IReadOnlyList<MappingRow> To(IEnumerable<string> accounts) => [.. company.Query<Row>(
+        $"select {Columns} from mapping where account in (select value from json_each(@accounts))", new { accounts = JsonSerializer.Serialize(accounts) }).Select(r => r.ToRow())];
+
+    /// <summary>Values of a kind that arrive, most money waiting first, then most money. Walks value_cell, which is kept in step.</summary>
+    public IReadOnlyList<ArrivingValue> Arriving(KeyKind kind, int most) => company.Query<ArrivingValue>(
         """
-        with waits as (
-          select d.supplier_key, count(distinct d.id) as documents, sum(abs(l.waiting)) as money
-          from document_line l join document d on d.id = l.document_id where l.waiting <> 0 group by d.supplier_key)
-        select (select supplier from document f where f.supplier_key = a.supplier_key order by f.id limit 1) as Value, a.documents as Documents, a.money as Money,
-          coalesce(w.documents, 0) as WaitingDocuments, coalesce(w.money, 0) as Waiting
-        from (select supplier_key, count(*) as documents, sum(signed_total) as money from document where supplier_key <> '' group by supplier_key) a
-        left join waits w on w.supplier_key = a.supplier_key
-        order by Waiting desc, Money desc, a.supplier_key limit @most
-        """;
+        select v.value as Value, c.lines as Lines, c.money as Money, c.waiting_lines as WaitingLines, c.waiting as Waiting
+        from (select key, sum(lines) as lines, sum(money) as money, sum(waiting_lines) as waiting_lines, sum(waiting) as waiting from value_cell where kind = @kind group by key having sum(lines) > 0) c
+        join arriving_value v on v.kind = @kind and v.key = c.key
+        order by c.waiting desc, c.money desc, c.key limit @most
+        """, new { kind = Words<KeyKind>.Of(ArrivesAs(kind)), most }).AsList();
 
-    private static string OfLines(string key) =>
-        $"""
-        select (select {key} from document_line f where f.{key}_key = a.key limit 1) as Value, documents as Documents, money as Money, waiting_lines as WaitingDocuments, waiting as Waiting
-        from (select {key}_key as key, count(*) as documents, sum(net + tax) as money, sum(waiting <> 0) as waiting_lines, sum(abs(waiting)) as waiting
-          from document_line where {key}_key <> '' group by {key}_key) a
-        order by waiting desc, money desc, key limit @most
-        """;
+    /// <summary>A kind's totals by month, for its coverage over time.</summary>
+    public IReadOnlyList<(string Period, ValueTally Tally)> ByPeriod(KeyKind kind) => [.. company.Query<(string Period, long Lines, long Money, long WaitingLines, long Waiting)>(
+        "select period, sum(lines), sum(abs(money)), sum(waiting_lines), sum(waiting) from value_cell where kind = @kind group by period having sum(lines) > 0 order by period",
+        new { kind = Words<KeyKind>.Of(ArrivesAs(kind)) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
 
-    private static string OfDocuments(string key, string reason) =>
-        $"""
-        select (select {key} from document f where f.{key}_key = a.key limit 1) as Value, a.documents as Documents, a.money as Money,
-          coalesce(w.documents, 0) as WaitingDocuments, coalesce(w.money, 0) as Waiting
-        from (select {key}_key as key, count(*) as documents, sum(total) as money from document where {key}_key <> '' group by {key}_key) a
-        left join (select d.{key}_key as key, count(*) as documents, sum(d.total) as money from hold h join document d on d.id = h.document_id
-          where h.reason = '{reason}' group by d.{key}_key) w on w.key = a.key
-        order by Waiting desc, Money desc, a.key limit @most
-        """;
+    /// <summary>Of all kinds, how many values carry something that waits.</summary>
+    public long ValuesWaiting(KeyKind kind) => company.ExecuteScalar<long>(
+        "select count(*) from (select key from value_cell where kind = @kind group by key having sum(waiting_lines) > 0)", new { kind = Words<KeyKind>.Of(kind) });
+
+    /// <summary>The kept totals under values, empty ones left out: to hold against a recount.</summary>
+    public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Kept() => company.Query<(string, string, string, long, long, long, long)>(
+        "select kind, key, period, lines, money, waiting_lines, waiting from value_cell where lines <> 0 or money <> 0 or waiting_lines <> 0 or waiting <> 0 order by kind, key, period").AsList();
+
+    /// <summary>The same totals counted anew from the documents.</summary>
+    public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Recount()
+    {
+        using var scratch = new SqliteConnection("Data Source=:memory:");
+        scratch.Open();
+        scratch.Execute("create table arriving_value (kind, key, value, primary key (kind, key)); create table value_cell (kind, key, period, lines, money, waiting_lines, waiting, primary key (kind, key, period));");
+        var documents = new Documents.DocumentTable(company);
+        var changes = new ValueChanges(scratch, CompanyFile.Of(company).Settings.Currency.Code);
+        foreach (var stored in company.Query<long>("select id from document order by id").Chunk(1000).SelectMany(documents.Load))
+            changes.Add(stored.Document, stored.Period, stored.Waiting, stored.Holds, stored.State.IsOpen());
+        changes.Save();
+        return new MappingTable(scratch).Kept();
+    }
+
+    // What a supplier's own payables account and term are of arrives as the supplier.
+    private static KeyKind ArrivesAs(KeyKind kind) => kind is KeyKind.SupplierPayable or KeyKind.SupplierTerm ? KeyKind.Supplier : kind;
 
     [method: ExplicitConstructor]
     private sealed record Row(
-        string Kind, string Key, string ForSource, string Account, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom)
+        string Kind, string Key, string ForSource, string Account, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom)
     {
         public MappingRow ToRow() => new()
         {
@@ -135,6 +125,8 @@ public sealed class MappingTable(SqliteConnection company)
             Key = Key,
             ForSource = ForSource,
             Account = Account,
+            LedgerItem = LedgerItem,
+            Value = Value,
             Group = Group,
             TaxCode = TaxCode,
             Dimensions = new Dimensions(Department, Location, Project),

@@ -51,6 +51,7 @@ internal static class ArrivalEndpoints
         documents.MapGet("", List).RequireAuthorization(Access.Read);
         documents.MapGet("{id:long}", (long id, [AsParameters] ListQuery list, Work work) => DocumentPage.Of(work, id, list)).RequireAuthorization(Access.Read);
         documents.MapPut("{id:long}/lines/{line:long}/account", (long id, long line, AccountChoice choice, Work work) => Decisions.ChooseAccount(work, id, line, choice.Account ?? "")).RequireAuthorization(Access.Keep);
+        documents.MapPut("{id:long}/payment-account", (long id, AccountChoice choice, Work work) => Decisions.ChoosePaymentAccount(work, id, choice.Account?.Trim() ?? "")).RequireAuthorization(Access.Keep);
         documents.MapPut("{id:long}/not-duplicate", (long id, Work work) => Decisions.NotDuplicate(work, id)).RequireAuthorization(Access.Keep);
         documents.MapPut("{id:long}/set-aside", (long id, SetAsideRequest request, Work work) => Decisions.SetAside(work, id, request.Reason ?? "")).RequireAuthorization(Access.Keep);
         documents.MapDelete("{id:long}/set-aside", (long id, Work work) => Decisions.TakeUp(work, id)).RequireAuthorization(Access.Keep);
@@ -59,18 +60,7 @@ internal static class ArrivalEndpoints
 
     private static async Task<TakeInAnswer> Take(string fileName, HttpRequest request, Work work, bool preview, CancellationToken cancel)
     {
-        var tooLarge = new RefusedException("file-too-large", $"{fileName} is larger than {LargestFile / 1024 / 1024} MB. Nothing was taken in; split the file and take the parts in one by one.", 413);
-        if (request.ContentLength > LargestFile) throw tooLarge;
-        using var content = new MemoryStream();
-        var buffer = new byte[81920];
-        int read;
-        while ((read = await request.Body.ReadAsync(buffer, cancel)) > 0)
-        {
-            if (content.Length + read > LargestFile) throw tooLarge;
-            content.Write(buffer, 0, read);
-        }
-
-        var bytes = content.ToArray();
+        var bytes = await Upload.Read(request, fileName, LargestFile, cancel);
         if (bytes.AsSpan().StartsWith("PK"u8))
             throw new RefusedException("not-csv", $"{fileName} is a spreadsheet or a packed file, not CSV. Nothing was taken in; save the sheet as CSV in UTF-8 and try again.");
         return TakeIn.Run(work, Path.GetFileName(fileName), bytes, preview);

@@ -1,5 +1,6 @@
 using Adnumera.Core;
 using Adnumera.Core.Documents;
+using Adnumera.Storage;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
@@ -25,6 +26,16 @@ internal static class Decisions
 
         new AuditTable(company).Add(work.Now, work.Who, "choose account", Subject(id), new { line, was.Account }, new { line, account });
         return document with { Document = document.Document with { Lines = [.. document.Document.Lines.Select(l => l.Number == line ? l with { Account = account } : l)] } };
+    });
+
+    /// <summary>Chooses which payment account it was, by its name; blank takes the choice back.</summary>
+    public static DocumentAnswer ChoosePaymentAccount(Work work, long id, string name) => Change(work, id, (company, document) =>
+    {
+        if (name.Length > 0 && !CompanyFile.Of(company).Settings.PaymentAccounts.All.Any(a => Folded.Same(a.Name, name)))
+            throw new RefusedException("payment-account", $"There is no payment account “{name}”. Nothing was changed; add it under Mapping first.");
+        new AuditTable(company).Add(work.Now, work.Who, "choose payment account", Subject(id), document.Document.PaymentAccountChoice, name);
+        new DocumentTable(company).ChoosePaymentAccount(id, name);
+        return document with { Document = document.Document with { PaymentAccountChoice = name } };
     });
 
     /// <summary>Decides that it is no duplicate.</summary>

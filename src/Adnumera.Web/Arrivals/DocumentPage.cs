@@ -17,7 +17,7 @@ namespace Adnumera.Web.Arrivals;
 /// <summary>A document with its lines, the journal it becomes, why, and its path.</summary>
 public sealed record DocumentAnswer(
     long Id, string Source, string SourceId, string Kind, string KindTitle, string Date, string DueDate, string EntryDate, string Reference, string Supplier, string Employee,
-    string PaymentAccount, string Settlement, string Currency, string Total, string Notes, string State, int Milestones, string SetAside, string SetAsideBy, string LedgerEntry,
+    string PaymentAccount, string PaymentAccountChoice, IReadOnlyList<string> PaymentAccountChoices, string Form, string EntryReference, string Settlement, string Currency, string Total, string Notes, string State, int Milestones, string SetAside, string SetAsideBy, string LedgerEntry,
     bool MayBeCoded, string DuplicateOf, long DuplicateOfId, string FileName, string ArrivedAt, long FirstRow, long LastRow, IReadOnlyList<LineAnswer> Lines, IReadOnlyList<JournalLine> Journal,
     string Debit, string Credit, bool Balanced, IReadOnlyList<ReasonAnswer> Reasons, IReadOnlyList<PathStep> Path, IReadOnlyList<DifferenceRow> Differences, NeighboursAnswer? Neighbours);
 
@@ -58,8 +58,9 @@ internal static class DocumentPage
         string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
         var (debit, credit) = (journal.Sum(j => j.Signed > 0 ? j.Signed : 0), journal.Sum(j => j.Signed < 0 ? -j.Signed : 0));
         return new DocumentAnswer(
-            id, document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind), document.Kind.Title(), Iso.Text(document.Date), Iso.Text(document.DueDate),
-            Iso.Text(stored.EntryDate), document.Reference, document.Supplier, document.Employee, document.PaymentAccount, document.Settlement, document.Currency.Code,
+            id, document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind), document.Kind.Title(), Iso.Text(document.Date), Iso.Text(sent is null ? composed.DueDate : sent.DueDate),
+            Iso.Text(stored.EntryDate), document.Reference, document.Supplier, document.Employee, document.PaymentAccount,
+            document.PaymentAccountChoice, document.Kind.IsCard() ? Choices(company, document) : [], Words<LedgerForm>.Of(sent?.Form ?? composed.Form), sent?.Reference ?? composed.Reference, document.Settlement, document.Currency.Code,
             Money(document.Total), document.Notes, Words<DocumentState>.Of(stored.State), stored.State.Milestones(), stored.SetAside, stored.SetAsideBy, stored.LedgerEntry,
             stored.MayBeCoded, stored.DuplicateOf?.ToString() ?? "", stored.DuplicateOf is { } other ? table.Known([other]).GetValueOrDefault(other) : 0,
             arrival.FileName, arrival.At, stored.FirstRow, stored.LastRow,
@@ -74,6 +75,14 @@ internal static class DocumentPage
             [.. journal.Select(j => j.ToAnswer(document.Currency))], Money(debit), Money(credit), debit == credit && debit != 0,
             [.. company.Hold(id).Select(h => new ReasonAnswer(h.Reason, h.Value, h.Detail, h.Line))],
             Path(company, stored, arrival, outbox), new ProofTable(company).OfDocument(id), Neighbours(company, list, id, currency));
+    }
+
+    // Where several accounts claim the number on that day, these; otherwise all, the claiming one first.
+    private static IReadOnlyList<string> Choices(SqliteConnection company, Document document)
+    {
+        var accounts = CompanyFile.Of(company).Settings.PaymentAccounts;
+        var claiming = accounts.Claiming(document.PaymentAccount, document.Date).Select(a => a.Name).ToList();
+        return claiming.Count > 1 ? claiming : [.. claiming, .. accounts.All.Select(a => a.Name).Except(claiming)];
     }
 
     private static List<RungAnswer> Ladder(Composer composer, Document document, DocumentLine line, Chart chart) =>

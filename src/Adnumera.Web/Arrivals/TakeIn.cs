@@ -121,6 +121,7 @@ internal static class TakeIn
         return now with
         {
             NotDuplicate = now.NotDuplicate || was.NotDuplicate,
+            PaymentAccountChoice = was.PaymentAccountChoice,
             Lines = [.. now.Lines.Select(l => l.Account.Length == 0 && choices.TryGetValue(l.Number, out var account) ? l with { Account = account } : l)],
         };
     }

@@ -14,12 +14,15 @@ internal static class LadderNotes
 {
     private const int MostDocuments = 200;
 
+    /// <summary>Whether values of this kind stand on the ladder.</summary>
+    public static bool Decides(KeyKind kind) => Ladder.UsualOrder.Any(r => Ladder.KeyOf(r) == kind);
+
     public static IReadOnlyList<RungNote> Of(SqliteConnection company, KeyKind kind, string key, MappingRow? inForce, Chart chart)
     {
         var settings = CompanyFile.Of(company).Settings;
         var composer = Coding.Composer(company);
         var documents = new DocumentTable(company);
-        var lines = documents.Load(documents.Touched(kind, key).Take(MostDocuments))
+        var lines = documents.Load(documents.Touched([new RowIdentity(kind, kind.Fold(key), "", null)]).Take(MostDocuments))
             .SelectMany(d => d.Document.Lines.Where(l => !l.IsZero && Carries(kind, key, d.Document, l)).Select(l => composer.Ladder.Explain(d.Document, l))).ToList();
         var decided = lines.GroupBy(l => l[^1].Rung).ToDictionary(g => g.Key, g => g.Count());
         var rungs = new[] { Rung.Person, Rung.Original }.Concat(settings.Order).Append(Rung.Fallback);
@@ -45,7 +48,9 @@ internal static class LadderNotes
     {
         KeyKind.Category => Folded.Same(line.Category, key),
         KeyKind.Item => Folded.Same(line.Item, key),
+        KeyKind.CostCode => Folded.Same(line.CostCode, key),
+        KeyKind.CostCodeGroup => Folded.Of(line.CostCode).StartsWith(Folded.Of(key), StringComparison.Ordinal),
         KeyKind.Supplier => Folded.Same(document.Supplier, key),
-        _ => false,
+        _ => true,
     };
 }

@@ -1,10 +1,8 @@
 using Adnumera.Core;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Storage;
-using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
@@ -13,166 +11,154 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-public sealed record ValuesAnswer(string Kind, int Mapped, int Values, string MoneyMapped, string Money, string Currency, IReadOnlyList<ValueAnswer> Rows);
+public sealed record ValuesAnswer(string Kind, int Mapped, int Values, string MoneyMapped, string Money, string Waiting, string Currency, IReadOnlyList<ValueAnswer> Rows);
 
-public sealed record ValueAnswer(string Value, long Documents, string Money, long WaitingDocuments, string Waiting, string Account, string AccountTitle, bool Broken);
+/// <param name="Lines">Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.</param>
+/// <param name="Target">What it maps to, as people say it; blank while it maps to nothing.</param>
+/// <param name="Variants">Further rows of the same key, for sources and dates.</param>
+public sealed record ValueAnswer(
+    string Value, long Lines, string Money, long WaitingLines, string Waiting, string Account, string Target, string Group, string ValueOf, string Percent, int Variants, bool Broken, bool Hidden);
 
 /// <param name="Rows">Every row of the key, by source and date.</param>
 /// <param name="Ladder">The rungs as a line of this value meets them today.</param>
 /// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with.</param>
-public sealed record ValueDetail(string Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted);
+/// <param name="History">What changed, the latest first.</param>
+public sealed record ValueDetail(string Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted, IReadOnlyList<HistoryAnswer> History, bool Hidden, bool Managed);
 
-public sealed record RowAnswer(string ForSource, string Account, string AccountTitle, string Group, string EffectiveFrom, bool InForce);
+public sealed record RowAnswer(
+    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom, bool InForce, string Broken);
 
 public sealed record RungNote(string Rung, string Note, bool IsThis, bool Decides);
 
-/// <summary>A proposed row; a blank account takes the row away.</summary>
-public sealed record ChangeRequest(string? Kind, string? Key, string? ForSource, string? Account, string? EffectiveFrom, bool Confirmed);
+/// <param name="Rows">How many rows change.</param>
+/// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
+/// <param name="Asks">What is unusual about a target, to be confirmed.</param>
+public sealed record MappingRehearsal(RehearsalAnswer Rehearsal, int Rows, long Posted, IReadOnlyList<DocumentNote> PostedSample, IReadOnlyList<string> Asks);
 
-public sealed record RehearsalAnswer(
-    IReadOnlyList<MovementAnswer> Movements, TallyText ComeFree, TallyText BecomeHeld, TallyText StayHeld, TallyText Changed, long Posted, string Currency, string AccountTitle, string AccountKind, string Asks);
+public sealed record HideRequest(string? Kind, string? Value, bool Hidden);
 
-public sealed record MovementAnswer(string From, string FromTitle, string To, string ToTitle, long Documents, string Money);
-
-/// <param name="Before">The account that the row had, blank when there was none: what to send to undo it.</param>
-/// <param name="Recoded">Documents that were coded anew.</param>
-public sealed record SavedAnswer(string Before, int Recoded);
-
-/// <summary>The mapping: what arrives, what decides it, and what a change would do.</summary>
+/// <summary>The mapping: what arrives, what decides it, and what changes would do.</summary>
 internal static class MappingEndpoints
 {
-    private const int MostValues = 5000;
-
-    // What the ledger's totals are made of; the other kinds come with rooms of their own.
-    private static readonly KeyKind[] Kinds = [KeyKind.Category, KeyKind.Item, KeyKind.Supplier, KeyKind.PaymentAccount, KeyKind.Settlement];
+    private const int MostValues = 20_000;
+    private const int MostPosted = 40;
 
     public static void MapMapping(this RouteGroupBuilder company)
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
         mapping.MapGet("{kind}/values", (string kind, Work work) => work.File.Read(c => Values(c, KindOf(kind)))).RequireAuthorization(Access.Read);
         mapping.MapGet("{kind}/value", (string kind, string key, Work work) => work.File.Read(c => Detail(c, KindOf(kind), key, work))).RequireAuthorization(Access.Read);
-        mapping.MapPost("rehearsals", (ChangeRequest change, Work work) => work.File.Read(c => Rehearse(c, change))).RequireAuthorization(Access.Keep);
-        mapping.MapPost("changes", (ChangeRequest change, Work work) => work.File.InTransaction(c => Save(c, change, work))).RequireAuthorization(Access.Keep);
+        mapping.MapGet("coverage", (Work work) => work.File.Read(Coverage.Of)).RequireAuthorization(Access.Read);
+        mapping.MapPost("rehearsals", (ChangesRequest changes, Work work) => work.File.Read(c => Rehearse(c, changes))).RequireAuthorization(Access.Keep);
+        mapping.MapPost("changes", (ChangesRequest changes, Work work) => work.File.InTransaction(c => MappingChanges.Save(c, work, changes))).RequireAuthorization(Access.Keep);
+        mapping.MapPut("hidden", (HideRequest request, Work work) => Hide(request, work)).RequireAuthorization(Access.Keep);
+        mapping.MapSuggestions();
+        mapping.MapHistory();
+        mapping.MapBook();
+        company.MapPaymentAccounts();
     }
 
-    private static KeyKind KindOf(string? kind) =>
-        Words<KeyKind>.TryRead(kind ?? "", out var value) && Kinds.Contains(value) ? value : throw new RefusedException("kind", $"\"{kind}\" is not a kind of value that is mapped here.", 400);
+    public static KeyKind KindOf(string? kind) =>
+        Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"\"{kind}\" is not a kind of value that is mapped here.", 400);
 
     private static ValuesAnswer Values(SqliteConnection company, KeyKind kind)
     {
         var currency = CompanyFile.Of(company).Settings.Currency;
         var table = new MappingTable(company);
-        var chart = new LedgerTable(company).Chart();
-        var arriving = table.Arriving(kind, MostValues);
+        var ledger = new LedgerTable(company);
+        var (chart, terms) = (ledger.Chart(), kind == KeyKind.SupplierTerm ? ledger.Terms().ToDictionary(t => t.Id, t => t.Name) : []);
+        var hidden = new HiddenTable(company).Of(Words<KeyKind>.Of(kind));
 
-        // The latest general row of each key is what most documents meet; rows for a source show on the value's own page.
-        var rows = table.OfKind(kind).Where(r => r.ForSource.Length == 0).GroupBy(r => kind.Fold(r.Key))
-            .ToDictionary(g => g.Key, g => g.MaxBy(r => r.EffectiveFrom ?? DateOnly.MinValue)!);
-        var values = arriving.Select(a =>
+        // The latest general row of each key is what most documents meet; the others show with the value itself.
+        var rows = table.OfKind(kind).GroupBy(r => kind.Fold(r.Key)).ToDictionary(g => g.Key, g => (Latest: g.MaxBy(r => (r.ForSource.Length == 0, r.EffectiveFrom ?? DateOnly.MinValue))!, Count: g.Count()));
+        var answers = new List<ValueAnswer>();
+        long money = 0, mappedMoney = 0, waiting = 0;
+        var (values, mapped) = (0, 0);
+        foreach (var arriving in table.Arriving(kind, MostValues))
         {
-            var account = rows.GetValueOrDefault(kind.Fold(a.Value))?.Account ?? "";
-            var broken = account.Length > 0 && !(chart.TryFind(account, out var found) && found.Active);
-            return (Arriving: a, Answer: new ValueAnswer(
-                a.Value, a.Documents, Text(a.Money), a.WaitingDocuments, Text(a.Waiting), account, account.Length > 0 ? chart.Title(account) : "", broken));
-        }).ToList();
-        var mapped = values.Where(v => v.Answer.Account.Length > 0).ToList();
-        return new ValuesAnswer(Words<KeyKind>.Of(kind), mapped.Count, values.Count, Text(mapped.Sum(m => m.Arriving.Money)), Text(values.Sum(v => v.Arriving.Money)), currency.Code, [.. values.Select(v => v.Answer)]);
+            var key = kind.Fold(arriving.Value);
+            var row = rows.Remove(key, out var found) ? found : default;
+            var answer = Answer(arriving, row.Latest, Math.Max(row.Count - 1, 0), hidden.Contains(key));
+            answers.Add(answer);
+            values++;
+            money += Math.Abs(arriving.Money);
+            waiting += arriving.Waiting;
+            if (answer.Target.Length == 0 || answer.Broken) continue;
+            mapped++;
+            mappedMoney += Math.Abs(arriving.Money);
+        }
+
+        answers.AddRange(rows.Values.OrderBy(r => r.Latest.Key, StringComparer.OrdinalIgnoreCase).Select(r => Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))));
+        return new ValuesAnswer(Words<KeyKind>.Of(kind), mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
+        ValueAnswer Answer(ArrivingValue a, MappingRow? row, int variants, bool isHidden) => new(
+            a.Value, a.Lines, Text(a.Money), a.WaitingLines, Text(a.Waiting), row?.Account ?? "", row is null ? "" : TargetOf(row, chart, terms), row?.Group ?? "", row?.Value ?? "",
+            row?.Kind == KeyKind.TaxCode ? Percent(row) : "", variants, row is not null && Targets.Broken(chart, row) is not null, isHidden);
     }
 
     private static ValueDetail Detail(SqliteConnection company, KeyKind kind, string key, Work work)
     {
-        var chart = new LedgerTable(company).Chart();
+        var ledger = new LedgerTable(company);
+        var (chart, terms) = (ledger.Chart(), ledger.Terms().ToDictionary(t => t.Id, t => t.Name));
         var table = new MappingTable(company);
-        var today = DateOnly.FromDateTime(work.Now.UtcDateTime);
-        var inForce = table.Book().InForce(kind, key, "", today);
+        var rows = table.Of(kind, key);
+        var inForce = new MappingBook(rows).InForce(kind, key, "", DateOnly.FromDateTime(work.Now.UtcDateTime));
         return new ValueDetail(
             Words<KeyKind>.Of(kind), key,
-            [.. table.Of(kind, key).Select(r => new RowAnswer(r.ForSource, r.Account, r.Account.Length > 0 ? chart.Title(r.Account) : "", r.Group, Iso.Text(r.EffectiveFrom), r == inForce))],
-            kind.IsOffset() ? [] : LadderNotes.Of(company, kind, key, inForce, chart),
-            new DocumentTable(company).SentUnder(kind, key));
+            [.. rows.Select(r => new RowAnswer(
+                r.ForSource, r.Account, TargetOf(r, chart, terms), r.LedgerItem, r.Value, r.Group, r.TaxCode, r.Dimensions.Department, r.Dimensions.Location, r.Dimensions.Project, r.Kind == KeyKind.TaxCode ? Percent(r) : "",
+                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? Core.Entries.ReasonWords.Because(broken) : ""))],
+            LadderNotes.Decides(kind) ? LadderNotes.Of(company, kind, key, inForce, chart) : [],
+            new DocumentTable(company).SentUnder([new RowIdentity(kind, kind.Fold(key), "", null)]).Count,
+            [.. new ChangeTable(company).Of(kind, key).Select(c => HistoryAnswer.Of(c, chart))],
+            new HiddenTable(company).Of(Words<KeyKind>.Of(kind)).Contains(kind.Fold(key)), kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(key));
     }
 
-    private static RehearsalAnswer Rehearse(SqliteConnection company, ChangeRequest change)
+    /// <summary>What a row maps to, as people say it; blank when it ends the mapping.</summary>
+    public static string TargetOf(MappingRow row, Chart chart, IReadOnlyDictionary<string, string> terms) => row switch
     {
-        var row = RowOf(change);
-        var settings = CompanyFile.Of(company).Settings;
-        var chart = new LedgerTable(company).Chart();
-        var (account, asks) = Check(chart, row);
-        var all = new MappingTable(company).All();
+        { Account.Length: > 0 } => chart.Title(row.Account),
+        { Kind: KeyKind.SupplierTerm, Value.Length: > 0 } => terms.GetValueOrDefault(row.Value, row.Value),
+        { Kind: KeyKind.TaxCode } => row.RecoverablePercent == 0 ? "joins the cost" : "the input tax account",
+        { Value.Length: > 0 } => row.Value,
+        { Group.Length: > 0 } => $"group {row.Group}",
+        _ => "",
+    };
+
+    private static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request)
+    {
+        var world = World.Of(company);
+        var changes = BookChanges.Between(world.Rows, MappingChanges.Proposals(world.Rows, request.Rows));
+        var asks = MappingChanges.Check(world, world.Settings.PaymentAccounts, changes);
+        return Rehearse(company, world, changes, asks);
+    }
+
+    /// <summary>What changes of the book would do.</summary>
+    public static MappingRehearsal Rehearse(SqliteConnection company, World world, IReadOnlyList<RowChange> changes, IReadOnlyList<string> asks)
+    {
         var documents = new DocumentTable(company);
-        var touched = documents.Touched(row.Kind, row.Key).Chunk(1000).SelectMany(documents.Load).Where(d => d.MayBeCoded).Select(d => (d.Document, d.DuplicateOf));
-        var rehearsal = Rehearsal.Of(touched, new Composer(chart, new MappingBook(all), settings), new Composer(chart, new MappingBook(With(all, row)), settings));
-        return new RehearsalAnswer(
-            [.. rehearsal.Movements.Select(m => new MovementAnswer(m.From, Title(m.From), m.To, Title(m.To), m.Tally.Documents, AmountText.Format(m.Tally.Money, settings.Currency.Digits)))],
-            TallyText.Of(rehearsal.ComeFree, settings.Currency), TallyText.Of(rehearsal.BecomeHeld, settings.Currency), TallyText.Of(rehearsal.StayHeld, settings.Currency),
-            TallyText.Of(rehearsal.Changed, settings.Currency), documents.SentUnder(row.Kind, row.Key), settings.Currency.Code, account?.Title ?? "",
-            account is null ? "" : Words<AccountKind>.Of(account.Kind), asks);
-
-        string Title(string id) => id.Length == 0 ? "held" : chart.Title(id);
+        var identities = changes.Select(c => c.Identity).ToList();
+        var rehearsal = world.Rehearse(company, world with { Rows = BookChanges.With(world.Rows, changes) }, documents.Touched(identities));
+        var posted = documents.SentUnder(identities);
+        return new MappingRehearsal(
+            RehearsalAnswer.Of(rehearsal, world.Chart, world.Settings.Currency), changes.Count, posted.Count,
+            [.. documents.Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks);
     }
 
-    private static SavedAnswer Save(SqliteConnection company, ChangeRequest change, Work work)
+    private static IResult Hide(HideRequest request, Work work)
     {
-        var row = RowOf(change);
-        var (_, asks) = Check(new LedgerTable(company).Chart(), row);
-        if (asks.Length > 0 && !change.Confirmed) throw new RefusedException("confirm", $"{asks} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
-        var table = new MappingTable(company);
-        var before = table.Of(row.Kind, row.Key).FirstOrDefault(r => r.ForSource == row.ForSource && r.EffectiveFrom == row.EffectiveFrom);
-        if (row.Account.Length == 0) table.Remove(row);
-        else table.Put(before is null ? row : before with { Account = row.Account });
-        var recoded = Coding.Recode(company, new DocumentTable(company).Touched(row.Kind, row.Key));
-        new AuditTable(company).Add(work.Now, work.Who, "map", $"mapping/{Words<KeyKind>.Of(row.Kind)}/{row.Kind.Fold(row.Key)}",
-            before is null ? null : new { before.Account, row.ForSource, from = Iso.Text(row.EffectiveFrom) }, new { row.Account, row.ForSource, from = Iso.Text(row.EffectiveFrom) });
-        return new SavedAnswer(before?.Account ?? "", recoded);
+        var (kind, value) = (request.Kind?.Trim() ?? "", request.Value?.Trim() ?? "");
+        if ((kind != "account" && !Words<KeyKind>.TryRead(kind, out _)) || value.Length == 0) throw new RefusedException("hidden", "Say what is hidden. Nothing was changed.", 400);
+        work.File.InTransaction(c =>
+        {
+            if (request.Hidden) new HiddenTable(c).Hide(kind, value);
+            else new HiddenTable(c).Show(kind, value);
+            new Storage.Audit.AuditTable(c).Add(work.Now, work.Who, request.Hidden ? "hide" : "show", $"{kind}/{value}", null, null);
+            return 0;
+        });
+        return Results.NoContent();
     }
 
-    private static IEnumerable<MappingRow> With(IEnumerable<MappingRow> all, MappingRow row)
-    {
-        MappingRow? before = null;
-        foreach (var other in all)
-        {
-            if (other.Kind == row.Kind && other.ForSource == row.ForSource && other.EffectiveFrom == row.EffectiveFrom && row.Kind.Comparer().Equals(other.Key, row.Key)) before = other;
-            else yield return other;
-        }
-
-        if (row.Account.Length > 0) yield return before is null ? row : before with { Account = row.Account };
-    }
-
-    private static MappingRow RowOf(ChangeRequest change)
-    {
-        if (string.IsNullOrWhiteSpace(change.Key)) throw new RefusedException("key", "Say which value is mapped. Nothing was changed.", 400);
-        var from = change.EffectiveFrom ?? "";
-        if (from.Length > 0 && !Formats.Tables.Fields.TryDate(from, out _)) throw new RefusedException("date", $"\"{from}\" is not a date such as 2026-11-01. Nothing was changed.", 400);
-        return new MappingRow
-        {
-            Kind = KindOf(change.Kind),
-            Key = change.Key.Trim(),
-            ForSource = change.ForSource?.Trim() ?? "",
-            Account = change.Account?.Trim() ?? "",
-            EffectiveFrom = Iso.DayOrNone(from),
-        };
-    }
-
-    // Which targets a mapping may have, and which ask for a confirmation with its reason.
-    private static (Account? Account, string Asks) Check(Chart chart, MappingRow row)
-    {
-        if (row.Account.Length == 0) return (null, "");
-        if (!chart.TryFind(row.Account, out var account)) throw new RefusedException("account-unknown", $"Account {row.Account} is not in the chart. Nothing was changed; pull the chart again or choose another.");
-        if (!account.Active) throw new RefusedException("account-closed", $"{account.Title} is closed. Nothing was changed; choose another.");
-        if (row.Kind.IsOffset())
-        {
-            return account.IsBalance ? (account, "") : throw new RefusedException("account-kind", $"{account.Title} is neither an asset nor a liability, so nothing can be paid from it. Nothing was changed; choose another.");
-        }
-
-        if (account.IsControl) throw new RefusedException("account-control", $"{account.Title} is a control account: its balance is made of other records, and a cost may not go there. Nothing was changed; choose another.");
-        return account.Kind switch
-        {
-            AccountKind.Liability => (account, $"{account.Title} is a liability: right for tax remitted, loan principal or royalties owed, seldom for a cost."),
-            AccountKind.Equity => (account, $"{account.Title} is equity: right for an owner's private charge, seldom for a cost."),
-            AccountKind.Income => (account, $"{account.Title} is an income account: a cost there reduces income."),
-            _ => (account, ""),
-        };
-    }
+    private static string Percent(MappingRow row) => row.RecoverablePercent.ToString(System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Storage;
 using Adnumera.Storage.Audit;
@@ -16,7 +17,7 @@ namespace Adnumera.Web.Posting;
 /// Runs dispatches, one at a time for each company. Everything is written down before it is sent, so that a run that was
 /// cut off goes on where it was.
 /// </summary>
-public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimeProvider clock, ILogger<Dispatcher> log) : BackgroundService
+public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<Dispatcher> log) : BackgroundService
 {
     private const int MostTries = 3;
     private readonly ConcurrentDictionary<string, Task> running = new(StringComparer.Ordinal);
@@ -26,24 +27,32 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
     /// <exception cref="RefusedException">One is running, or nothing is ready.</exception>
     public long Start(Work work)
     {
-        if (IsRunning(work.CompanyId)) throw new RefusedException("dispatch-running", "A dispatch is running. Nothing was started; wait for it or stop it.", StatusCodes.Status409Conflict);
         ledgers.Open(work.File);
-        var dispatch = work.File.InTransaction(c => Plan(c, work));
-        Go(work.File, work.CompanyId, dispatch);
-        return dispatch;
+        if (work.File.Read(c => new PendingPullTable(c).Exists()))
+            throw new RefusedException("pull-waits", "The ledger changed since the last pull, and somebody has to look at what that breaks first. Nothing was sent; take the pull over under Set-up.", StatusCodes.Status409Conflict);
+        var turn = turns.Take(work.CompanyId, "a dispatch");
+        try
+        {
+            var dispatch = work.File.InTransaction(c => Plan(c, work));
+            Go(work.File, work.CompanyId, dispatch, turn);
+            return dispatch;
+        }
+        catch
+        {
+            turn.Dispose();
+            throw;
+        }
     }
 
     /// <summary>Goes on with what has no answer yet.</summary>
     public long Resume(Work work)
     {
-        if (IsRunning(work.CompanyId)) throw new RefusedException("dispatch-running", "A dispatch is running already.", StatusCodes.Status409Conflict);
         var open = work.File.Read(c => new OutboxTable(c).NextOpen()) ?? throw new RefusedException("nothing-open", "Every instruction has its answer. There is nothing to go on with.");
+        var turn = turns.Take(work.CompanyId, "a dispatch");
         work.File.InTransaction(c => new OutboxTable(c).Reopen(open.DispatchId));
-        Go(work.File, work.CompanyId, open.DispatchId);
+        Go(work.File, work.CompanyId, open.DispatchId, turn);
         return open.DispatchId;
     }
-
-    public bool IsRunning(string company) => running.TryGetValue(company, out var task) && !task.IsCompleted;
 
     /// <summary>Waits until the dispatch of a company is over.</summary>
     public Task Completion(string company) => running.TryGetValue(company, out var task) ? task : Task.CompletedTask;
@@ -57,10 +66,54 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
         foreach (var company in companies.Installation.Companies())
         {
             var file = companies.Open(company);
-            if (file.Read(c => new OutboxTable(c).Running()) is { } cutOff) Go(file, company, cutOff.Id);
+            if (file.Read(c => new OutboxTable(c).Running()) is { } cutOff) Go(file, company, cutOff.Id, turns.Take(company, "a dispatch"));
         }
 
-        return Task.CompletedTask;
+        return Scheduled(stoppingToken);
+    }
+
+    /// <summary>Starts the dispatches that are due by the companies' schedules; each company's once a day.</summary>
+    public void StartScheduled()
+    {
+        var now = clock.GetLocalNow();
+        var today = DateOnly.FromDateTime(now.DateTime);
+        foreach (var company in companies.Installation.Companies())
+        {
+            var file = companies.Open(company);
+            var (schedule, last) = file.Read(c => (CompanyFile.Schedule(c), CompanyFile.LastScheduled(c)));
+            if (!TimeOnly.TryParseExact(schedule, "HH:mm", System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.None, out var due) || last == today || TimeOnly.FromDateTime(now.DateTime) < due) continue;
+            try
+            {
+                Start(new Work(file, company, "the schedule", clock));
+            }
+            catch (RefusedException e) when (e.Type == "ledger-busy")
+            {
+                continue; // Whoever has the turn goes first; a minute later it is tried again.
+            }
+            catch (RefusedException e)
+            {
+                log.LogInformation("The scheduled dispatch of {Company} did not start: {Reason}", company, e.Message);
+            }
+
+            file.InTransaction(c =>
+            {
+                CompanyFile.KeepLastScheduled(c, today);
+                return 0;
+            });
+        }
+    }
+
+    private async Task Scheduled(CancellationToken cancel)
+    {
+        using var timer = new PeriodicTimer(TimeSpan.FromMinutes(1), clock);
+        try
+        {
+            while (await timer.WaitForNextTickAsync(cancel)) StartScheduled();
+        }
+        catch (OperationCanceledException)
+        {
+            // The server stops.
+        }
     }
 
     /// <inheritdoc/>
@@ -99,8 +152,8 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
                 continue;
             }
 
-            var supplier = stored.Document.Supplier;
-            if (supplier.Length > 0 && !suppliers.ContainsKey(Core.Folded.Of(supplier)) && missing.Add(supplier))
+            var supplier = suppliers.NameOf(Instructions.Supplier(stored.Document, coded));
+            if (supplier.Length > 0 && !suppliers.IsInLedger(supplier) && missing.Add(supplier))
                 outbox.PlanSupplier(dispatch, Outbox.KeyOfSupplier(slug, supplier), supplier);
             outbox.PlanEntry(dispatch, stored.Id, stored.Revision, Instructions.Of(slug, stored, coded, suppliers));
             writer.Move(stored, DocumentState.OnItsWay);
@@ -111,8 +164,9 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, TimePr
         return dispatch;
     }
 
-    private void Go(CompanyFile file, string company, long dispatch) => running[company] = Task.Run(async () =>
+    private void Go(CompanyFile file, string company, long dispatch, IDisposable turn) => running[company] = Task.Run(async () =>
     {
+        using var mine = turn;
         var outcome = "stopped by a fault; go on to try again";
         try
         {

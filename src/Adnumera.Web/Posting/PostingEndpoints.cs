@@ -53,7 +53,7 @@ internal static class PostingEndpoints
         var known = new LedgerTable(c).Suppliers();
         return new ToPostAnswer(
             kinds.Sum(k => k.Documents), Text(kinds.Sum(k => k.Money)), currency.Code,
-            [.. new ReadyTable(c).Suppliers().Where(s => !known.ContainsKey(Folded.Of(s)))],
+            [.. new ReadyTable(c).Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
             [.. kinds.Select(k => new KindTally(k.Kind, Core.Documents.DocumentKinds.Title(Words<Core.Documents.DocumentKind>.Read(k.Kind)), k.Documents, Text(k.Money)))],
             new LedgerTable(c).Connection() is not null, outbox.Latest() is { } latest ? Answer(latest) : null, outbox.CountOpen());
 

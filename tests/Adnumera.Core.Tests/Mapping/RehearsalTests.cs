@@ -12,20 +12,20 @@ public class RehearsalTests
         var stays = Bill(Line(1, 144_00, "Sharpening", taxCode: "Z9", tax: 5_00));
         var moves = Bill(Line(1, 50_00, "Sharpening")) with { Supplier = "Ruddock" };
         MappingRow[] now = [Map(KeyKind.Supplier, "Ruddock", "6210")];
-        var rehearsal = Rehearsal.Of([(free, null), (stays, null), (moves, null)], Composer(now), Composer([.. now, Map(KeyKind.Category, "Sharpening", "6420")]));
+        var rehearsal = Rehearsal.Of([(1, free, null), (2, stays, null), (3, moves, null)], Composer(now), Composer([.. now, Map(KeyKind.Category, "Sharpening", "6420")]));
         Assert.Equal([("", "6420", 2, 761_00), ("6210", "6420", 1, 50_00)], rehearsal.Movements.Select(m => (m.From, m.To, m.Tally.Documents, m.Tally.Money)));
-        Assert.Equal((1, 612_00), (rehearsal.ComeFree.Documents, rehearsal.ComeFree.Money));
-        Assert.Equal((1, 149_00), (rehearsal.StayHeld.Documents, rehearsal.StayHeld.Money));
+        Assert.Equal((1, 612_00), (rehearsal.Of(RehearsalOutcome.ComesFree).Documents, rehearsal.Of(RehearsalOutcome.ComesFree).Money));
+        Assert.Equal((1, 149_00), (rehearsal.Of(RehearsalOutcome.StaysHeld).Documents, rehearsal.Of(RehearsalOutcome.StaysHeld).Money));
         Assert.Equal(3, rehearsal.Changed.Documents);
-        Assert.Equal(0, rehearsal.BecomeHeld.Documents);
+        Assert.Equal(0, rehearsal.Of(RehearsalOutcome.BecomesHeld).Documents);
     }
 
     [Fact]
     public void Taking_a_mapping_away_says_what_becomes_held()
     {
         var bill = Bill(Line(1, 10_00, "Leather"));
-        var rehearsal = Rehearsal.Of([(bill, null)], Composer(Map(KeyKind.Category, "Leather", "5120")), Composer());
+        var rehearsal = Rehearsal.Of([(1, bill, null)], Composer(Map(KeyKind.Category, "Leather", "5120")), Composer());
         Assert.Equal(("5120", ""), (rehearsal.Movements[0].From, rehearsal.Movements[0].To));
-        Assert.Equal(1, rehearsal.BecomeHeld.Documents);
+        Assert.Equal(1, rehearsal.Of(RehearsalOutcome.BecomesHeld).Documents);
     }
 }

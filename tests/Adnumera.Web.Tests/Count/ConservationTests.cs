@@ -28,7 +28,8 @@ public sealed class ConservationTests
                     await client.TakeIn(Header + string.Concat(Enumerable.Range(first, next - first).Select(i => Bill(i, categories[random.Next(categories.Length)], total: $"{random.Next(1, 500)}.00", day: $"2026-{random.Next(6, 12):00}-15"))));
                     break;
                 case 2:
-                    await client.Post("mapping/changes", new { kind = "category", key = categories[random.Next(1, categories.Length)], forSource = "", account = random.Next(3) == 0 ? "" : accounts[random.Next(3)], effectiveFrom = "", confirmed = true });
+                    var account = random.Next(3) == 0 ? "" : accounts[random.Next(3)];
+                    await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = categories[random.Next(1, categories.Length)], account, remove = account.Length == 0 } }, confirmed = true });
                     break;
                 case 3:
                     var document = random.Next(1, next + 1);

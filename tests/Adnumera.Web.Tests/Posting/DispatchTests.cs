@@ -89,7 +89,7 @@ public sealed class DispatchTests : IAsyncLifetime
         await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 20).Select(i => Bill(i))));
         house.Books.SetFaults(new Faults(60, 0));
         var id = (await client.Post("dispatches")).GetProperty("id").GetInt64();
-        Assert.Equal("dispatch-running", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
+        Assert.Equal("ledger-busy", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
         while (InLedger().Length < 2) await Task.Yield();
         await client.Post($"dispatches/{id}/cancel");
         await house.DispatchIsOver();

@@ -1,0 +1,25 @@
+namespace Adnumera.Core.Ledger;
+
+/// <summary>What composing needs to know of the connected ledger, beside its chart.</summary>
+public sealed class ConnectedLedger
+{
+    private readonly Dictionary<(DimensionKind Kind, string Name), string> dimensions;
+    private readonly Dictionary<string, PaymentTerm> terms;
+
+    /// <summary>Makes it of what was pulled; only active dimension values count.</summary>
+    public ConnectedLedger(LedgerCapabilities capabilities, IEnumerable<LedgerDimension> dimensions, IEnumerable<PaymentTerm> terms)
+    {
+        Capabilities = capabilities;
+        this.dimensions = dimensions.Where(d => d.Active).DistinctBy(d => (d.Kind, Folded.Of(d.Name))).ToDictionary(d => (d.Kind, Folded.Of(d.Name)), d => d.Name);
+        this.terms = terms.ToDictionary(t => t.Id, StringComparer.Ordinal);
+    }
+
+    /// <summary>What it can do.</summary>
+    public LedgerCapabilities Capabilities { get; }
+
+    /// <summary>A dimension value as the ledger spells it; null when it has no such active one.</summary>
+    public string? Dimension(DimensionKind kind, string name) => dimensions.GetValueOrDefault((kind, Folded.Of(name)));
+
+    /// <summary>A payment term by its id.</summary>
+    public PaymentTerm? Term(string id) => terms.GetValueOrDefault(id);
+}

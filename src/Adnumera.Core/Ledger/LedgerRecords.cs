@@ -1,0 +1,63 @@
+namespace Adnumera.Core.Ledger;
+
+/// <summary>The organisation of the ledger that a company is connected to.</summary>
+public sealed record LedgerOrganisation(string Id, string Name, string Currency);
+
+/// <summary>A supplier as the ledger has it; what it does not know of them is blank.</summary>
+public sealed record LedgerSupplier(string Id, string Name, string TaxNumber = "", string Email = "", string Address = "");
+
+/// <summary>An employee as the ledger has it.</summary>
+public sealed record LedgerEmployee(string Id, string Name, string Email, bool Active);
+
+/// <summary>A department, location, project or customer as the ledger has it.</summary>
+public sealed record LedgerDimension(DimensionKind Kind, string Id, string Name, bool Active);
+
+/// <summary>An item of the ledger, with the account that it brings.</summary>
+public sealed record LedgerItem(string Id, string Name, string Account, bool Active);
+
+/// <summary>A tax code as the ledger has it.</summary>
+/// <param name="Code">The code.</param>
+/// <param name="Name">The name.</param>
+/// <param name="Percent">The rate, for example 8.25.</param>
+public sealed record LedgerTaxCode(string Code, string Name, decimal Percent);
+
+/// <summary>Where the ledger's own entries of a supplier went: never control accounts.</summary>
+/// <param name="Supplier">The name.</param>
+/// <param name="Account">The account's id.</param>
+/// <param name="Lines">How many entry lines.</param>
+/// <param name="Last">The day of the latest.</param>
+public sealed record SupplierPosting(string Supplier, string Account, int Lines, DateOnly Last);
+
+/// <summary>Everything that the ledger owns and that is only read here.</summary>
+public sealed record LedgerRecords
+{
+    /// <summary>Whose ledger it is.</summary>
+    public required LedgerOrganisation Organisation { get; init; }
+
+    /// <summary>The chart of accounts.</summary>
+    public required IReadOnlyList<Account> Accounts { get; init; }
+
+    /// <summary>The suppliers.</summary>
+    public IReadOnlyList<LedgerSupplier> Suppliers { get; init; } = [];
+
+    /// <summary>The employees.</summary>
+    public IReadOnlyList<LedgerEmployee> Employees { get; init; } = [];
+
+    /// <summary>Departments, locations, projects, customers.</summary>
+    public IReadOnlyList<LedgerDimension> Dimensions { get; init; } = [];
+
+    /// <summary>The payment terms.</summary>
+    public IReadOnlyList<PaymentTerm> Terms { get; init; } = [];
+
+    /// <summary>The items.</summary>
+    public IReadOnlyList<LedgerItem> Items { get; init; } = [];
+
+    /// <summary>The tax codes.</summary>
+    public IReadOnlyList<LedgerTaxCode> TaxCodes { get; init; } = [];
+
+    /// <summary>What is switched on there.</summary>
+    public LedgerCapabilities Capabilities { get; init; } = LedgerCapabilities.Everything;
+
+    /// <summary>Where suppliers' entries went.</summary>
+    public IReadOnlyList<SupplierPosting> History { get; init; } = [];
+}

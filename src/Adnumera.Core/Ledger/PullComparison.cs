@@ -1,0 +1,135 @@
+namespace Adnumera.Core.Ledger;
+
+/// <summary>What kind of record of the ledger.</summary>
+public enum RecordKind
+{
+    /// <summary>An account.</summary>
+    Account,
+
+    /// <summary>A supplier.</summary>
+    Supplier,
+
+    /// <summary>An employee.</summary>
+    Employee,
+
+    /// <summary>A department.</summary>
+    Department,
+
+    /// <summary>A location.</summary>
+    Location,
+
+    /// <summary>A project.</summary>
+    Project,
+
+    /// <summary>A customer.</summary>
+    Customer,
+
+    /// <summary>A payment term.</summary>
+    PaymentTerm,
+
+    /// <summary>An item.</summary>
+    Item,
+
+    /// <summary>A tax code.</summary>
+    TaxCode,
+}
+
+/// <summary>What happened to a record of the ledger since the last pull.</summary>
+public enum RecordChange
+{
+    /// <summary>It is new.</summary>
+    Added,
+
+    /// <summary>It has another name.</summary>
+    Renamed,
+
+    /// <summary>It has another number.</summary>
+    Renumbered,
+
+    /// <summary>It is of another kind: an account's kind, an item's account, a term's rule, a tax code's rate.</summary>
+    KindChanged,
+
+    /// <summary>An account plays another part.</summary>
+    RoleChanged,
+
+    /// <summary>An account requires another dimension, or none any more.</summary>
+    RequirementChanged,
+
+    /// <summary>The ledger takes no entries to it any more.</summary>
+    Closed,
+
+    /// <summary>It is in use again.</summary>
+    Reopened,
+
+    /// <summary>The ledger does not have it any more.</summary>
+    Gone,
+}
+
+/// <summary>One change of one record; a record may have several.</summary>
+/// <param name="Record">What kind of record.</param>
+/// <param name="Id">The ledger's own id.</param>
+/// <param name="Change">What happened.</param>
+/// <param name="Before">As people say it, before; blank when it is new.</param>
+/// <param name="After">As people say it, after; blank when it is gone.</param>
+public sealed record RecordChanged(RecordKind Record, string Id, RecordChange Change, string Before, string After);
+
+/// <summary>Compares a pull with the last one.</summary>
+public static class PullComparison
+{
+    /// <summary>Every change, in the order of the kinds of record and of the records; none when all is as it was.</summary>
+    public static IReadOnlyList<RecordChanged> Between(LedgerRecords before, LedgerRecords after)
+    {
+        var (was, now) = (Comparable(before).ToLookup(c => c.Kind), Comparable(after).ToLookup(c => c.Kind));
+        return [.. Enum.GetValues<RecordKind>().SelectMany(kind => Changes(kind, was[kind].ToDictionary(c => c.Id), now[kind]))];
+    }
+
+    private static IEnumerable<RecordChanged> Changes(RecordKind kind, Dictionary<string, Compared> before, IEnumerable<Compared> after)
+    {
+        foreach (var now in after)
+        {
+            if (!before.Remove(now.Id, out var was))
+            {
+                yield return new RecordChanged(kind, now.Id, RecordChange.Added, "", now.Title);
+                continue;
+            }
+
+            if (was.Number != now.Number) yield return new RecordChanged(kind, now.Id, RecordChange.Renumbered, was.Number, now.Number);
+            if (was.Name != now.Name) yield return new RecordChanged(kind, now.Id, RecordChange.Renamed, was.Name, now.Name);
+            if (was.Sort != now.Sort) yield return new RecordChanged(kind, now.Id, RecordChange.KindChanged, $"{was.Title}: {was.Sort}", $"{now.Title}: {now.Sort}");
+            if (was.Role != now.Role) yield return new RecordChanged(kind, now.Id, RecordChange.RoleChanged, $"{was.Title}: {was.Role}", $"{now.Title}: {now.Role}");
+            if (was.Requires != now.Requires) yield return new RecordChanged(kind, now.Id, RecordChange.RequirementChanged, $"{was.Title}: {was.Requires}", $"{now.Title}: {now.Requires}");
+            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, RecordChange.Closed, was.Title, now.Title);
+            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, RecordChange.Reopened, was.Title, now.Title);
+        }
+
+        foreach (var gone in before.Values) yield return new RecordChanged(kind, gone.Id, RecordChange.Gone, gone.Title, "");
+    }
+
+    private static IEnumerable<Compared> Comparable(LedgerRecords records) =>
+    [
+        .. records.Accounts.Select(a => new Compared(
+            RecordKind.Account, a.Id, a.Number, a.Name, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Role == AccountRole.None ? "no role" : Words<AccountRole>.Of(a.Role).Replace('_', ' '),
+            a.Requires is { } kind ? $"requires a {Words<DimensionKind>.Of(kind)}" : "requires nothing", a.Active)),
+        .. records.Suppliers.Select(s => new Compared(RecordKind.Supplier, s.Id, "", s.Name)),
+        .. records.Employees.Select(e => new Compared(RecordKind.Employee, e.Id, "", e.Name, Active: e.Active)),
+        .. records.Dimensions.Select(d => new Compared(KindOf(d.Kind), d.Id, "", d.Name, Active: d.Active)),
+        .. records.Terms.Select(t => new Compared(RecordKind.PaymentTerm, t.Id, "", t.Name, $"{Words<TermRule>.Of(t.Rule).Replace('_', ' ')} {t.Days}")),
+        .. records.Items.Select(i => new Compared(RecordKind.Item, i.Id, "", i.Name, $"account {i.Account}", Active: i.Active)),
+        .. records.TaxCodes.Select(t => new Compared(RecordKind.TaxCode, t.Code, t.Code, t.Name, $"{t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %")),
+    ];
+
+    private static RecordKind KindOf(DimensionKind kind) => kind switch
+    {
+        DimensionKind.Department => RecordKind.Department,
+        DimensionKind.Location => RecordKind.Location,
+        DimensionKind.Project => RecordKind.Project,
+        DimensionKind.Customer => RecordKind.Customer,
+        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+    };
+
+    // The common form of all records: what is compared of each.
+    private sealed record Compared(RecordKind Kind, string Id, string Number, string Name, string Sort = "", string Role = "", string Requires = "", bool Active = true)
+    {
+        public string Title => Number.Length > 0 ? $"{Number} {Name}" : Name;
+    }
+}

@@ -1,0 +1,63 @@
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+
+namespace Adnumera.Core.Mapping;
+
+/// <summary>Which accounts a mapping may have as its target.</summary>
+public static class Targets
+{
+    /// <summary>Why an account cannot take a cost; null when it can. It must be in the chart, active, and no control account.</summary>
+    public static BrokenBecause? BrokenForCost(Chart chart, string account) =>
+        !chart.TryFind(account, out var found) ? BrokenBecause.NotInChart
+        : !found.Active ? BrokenBecause.Closed
+        : found.IsControl ? BrokenBecause.Control
+        : null;
+
+    /// <summary>Why an account cannot be the offset or take tax; null when it can. It must be in the chart, active, and an asset or a liability.</summary>
+    public static BrokenBecause? BrokenForBalance(Chart chart, string account) =>
+        !chart.TryFind(account, out var found) ? BrokenBecause.NotInChart
+        : !found.Active ? BrokenBecause.Closed
+        : !found.IsBalance ? BrokenBecause.NotBalance
+        : null;
+
+    /// <summary>Why the target of a row cannot be used; null when it can, or when the row has no account.</summary>
+    public static BrokenBecause? Broken(Chart chart, MappingRow row) =>
+        row.Account.Length == 0 ? null
+        : row.Kind.IsOffset() || row.Kind == KeyKind.TaxCode ? BrokenForBalance(chart, row.Account)
+        : BrokenForCost(chart, row.Account);
+
+    /// <summary>
+    /// Why an allowed target is unusual for a cost and asks for a confirmation; blank when it is ordinary (common practice: expense, cost of
+    /// sales and assets are).
+    /// </summary>
+    public static string Asks(MappingRow row, Account account) => row.Kind.IsOffset() || row.Kind == KeyKind.TaxCode ? "" : account.Kind switch
+    {
+        AccountKind.Liability => $"{account.Title} is a liability: right for tax remitted, loan principal or royalties owed, seldom for a cost.",
+        AccountKind.Equity => $"{account.Title} is equity: right for an owner's private charge, seldom for a cost.",
+        AccountKind.Income => $"{account.Title} is an income account: a cost there reduces income.",
+        _ => "",
+    };
+
+    /// <summary>
+    /// Who is likely to follow an account that is closed or gone, the likeliest first: the same number, then the same or a similar name,
+    /// always of the same kind and able to take what the mappings send. None when nothing is alike enough.
+    /// </summary>
+    /// <param name="lost">The account as it was.</param>
+    /// <param name="chart">The chart as it is.</param>
+    /// <param name="most">How many at most.</param>
+    public static IReadOnlyList<(Account Account, double Likeness)> Successors(Account lost, Chart chart, int most = 3) =>
+        [.. chart.Accounts
+            .Where(a => a.Active && a.Id != lost.Id && a.Kind == lost.Kind && a.IsControl == lost.IsControl)
+            .Select(a => (Account: a, Likeness: LikenessOf(lost, a)))
+            .Where(s => s.Likeness >= 0.6)
+            .OrderByDescending(s => s.Likeness).ThenBy(s => s.Account.Number, StringComparer.Ordinal).ThenBy(s => s.Account.Id, StringComparer.Ordinal)
+            .Take(most)];
+
+    // Number and name agree: surely the same. One alone says less; a name says more than a number that was given anew.
+    private static double LikenessOf(Account lost, Account candidate)
+    {
+        var sameNumber = lost.Number.Length > 0 && lost.Number == candidate.Number;
+        var name = Core.Likeness.Of(lost.Name, candidate.Name);
+        return sameNumber ? 0.7 + 0.3 * name : 0.95 * name;
+    }
+}

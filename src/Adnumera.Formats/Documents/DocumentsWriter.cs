@@ -1,0 +1,51 @@
+using System.Globalization;
+using Adnumera.Core;
+using Adnumera.Core.Documents;
+using Adnumera.Formats.Tables;
+using CsvHelper;
+
+namespace Adnumera.Formats.Documents;
+
+/// <summary>Writes documents.csv, as it is read again.</summary>
+public sealed class DocumentsWriter : IDisposable
+{
+    private const string Header =
+        "source source_id kind document_date due_date reference supplier employee payment_account settlement currency document_total notes not_duplicate line description category item cost_code quantity unit_price net " +
+        "tax_code tax department location project account original_account";
+
+    private readonly CsvWriter writer;
+
+    /// <summary>Starts the file.</summary>
+    public DocumentsWriter(Stream stream) => writer = CsvFile.Create(stream, Header);
+
+    /// <summary>Writes a document, one row a line; the payment account that a person chose stands in the place of what the source said.</summary>
+    public void Write(Document document)
+    {
+        foreach (var line in document.Lines)
+        {
+            Text(document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind), Day(document.Date), document.DueDate is { } due ? Day(due) : "", document.Reference, document.Supplier,
+                document.Employee, document.PaidFrom, document.Settlement, document.Currency.Code);
+            writer.WriteAmount(document.Total, document.Currency);
+            Text(document.Notes, document.NotDuplicate ? "yes" : "");
+            writer.WriteNumber(line.Number);
+            Text(line.Description, line.Category, line.Item, line.CostCode, Free(line.Quantity), Free(line.UnitPrice));
+            writer.WriteAmount(line.Net, document.Currency);
+            Text(line.TaxCode);
+            writer.WriteAmount(line.Tax, document.Currency);
+            Text(line.Dimensions.Department, line.Dimensions.Location, line.Dimensions.Project, line.Account, line.OriginalAccount);
+            writer.EndRecord();
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => writer.Dispose();
+
+    private void Text(params ReadOnlySpan<string> fields)
+    {
+        foreach (var field in fields) writer.WriteField(field);
+    }
+
+    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
+}

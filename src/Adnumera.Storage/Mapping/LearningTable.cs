@@ -1,0 +1,43 @@
+using System.Text.Json;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Mapping.Suggestions;
+using Dapper;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Mapping;
+
+/// <summary>Lines to learn from, and lines that wait.</summary>
+public sealed class LearningTable(SqliteConnection company)
+{
+    /// <summary>The latest lines whose account is decided, the latest documents first. Walks the primary keys from their end.</summary>
+    public IReadOnlyList<CodedLine> Past(int most) => [.. company.Query<Row>(
+        """
+        select '' as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description, l.decided_account as Account
+        from document d cross join document_line l on l.document_id = d.id
+        where d.id > (select coalesce(max(id), 0) from document) - @most and l.decided_account <> '' and d.state <> 'set_aside'
+        order by d.id desc limit @most
+        """, new { most }).Select(r => r.ToLine())];
+
+    /// <summary>For each of these values, some of the lines that wait under it.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<CodedLine>> Waiting(KeyKind kind, IEnumerable<string> values, int mostEach)
+    {
+        var column = kind switch { KeyKind.Item => "l.item_key", KeyKind.Category => "l.category_key", KeyKind.CostCode => "l.cost_code_key", KeyKind.Supplier => "d.supplier_key", _ => "" };
+        if (column.Length == 0) return new Dictionary<string, IReadOnlyList<CodedLine>>();
+        var keys = JsonSerializer.Serialize(values.Select(v => kind.Fold(v)));
+        return company.Query<Row>(
+            $"""
+            select Key, Date, Supplier, Category, Item, Description, '' as Account from (
+              select k.value as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description,
+                row_number() over (partition by k.value order by d.document_date desc, d.id desc, l.line) as n
+              from json_each(@keys) k {(column[0] == 'd' ? "cross join document d on d.supplier_key = k.value cross join document_line l on l.document_id = d.id" : $"cross join document_line l on {column} = k.value and {column} <> '' join document d on d.id = l.document_id")}
+              where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready'))
+            where n <= @mostEach
+            """, new { keys, mostEach }).GroupBy(r => r.Key).ToDictionary(g => g.Key, g => (IReadOnlyList<CodedLine>)[.. g.Select(r => r.ToLine())]);
+    }
+
+    [method: ExplicitConstructor]
+    private sealed record Row(string Key, string Date, string Supplier, string Category, string Item, string Description, string Account)
+    {
+        public CodedLine ToLine() => new(Iso.Day(Date), Supplier, Category, Item, Description, Account);
+    }
+}

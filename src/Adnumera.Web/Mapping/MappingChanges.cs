@@ -1,0 +1,149 @@
+using System.Globalization;
+using Adnumera.Core;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Mapping;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Mapping;
+
+/// <summary>A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared.</summary>
+/// <param name="Remove">Takes the row away.</param>
+public sealed record RowRequest(
+    string? Kind, string? Key, string? ForSource, string? EffectiveFrom, string? Account, string? LedgerItem, string? Value, string? Group, string? TaxCode, string? Department, string? Location,
+    string? Project, string? RecoverablePercent, bool Remove);
+
+/// <summary>Proposed rows that are made together.</summary>
+/// <param name="Rows">One or thousands.</param>
+/// <param name="Confirmed">Whether the unusual targets among them are meant.</param>
+/// <param name="Origin">Where they come from: by hand, from a file, from suggestions.</param>
+public sealed record ChangesRequest(IReadOnlyList<RowRequest>? Rows, bool Confirmed, string? Origin);
+
+/// <param name="SetId">The set that was made; 0 when nothing changed.</param>
+/// <param name="Changed">How many rows changed.</param>
+/// <param name="Recoded">Documents that were coded anew.</param>
+public sealed record SavedAnswer(long SetId, int Changed, int Recoded);
+
+/// <summary>Changes of the mapping book, single or thousands: checked, rehearsed, saved as one set, taken back.</summary>
+internal static class MappingChanges
+{
+    private const int MostRows = 20_000;
+
+    /// <summary>The rows that are proposed, over those that are there.</summary>
+    public static IReadOnlyList<ProposedRow> Proposals(IReadOnlyList<MappingRow> book, IReadOnlyList<RowRequest>? requests)
+    {
+        if (requests is not { Count: > 0 }) throw new RefusedException("rows", "Say which values are mapped. Nothing was changed.", 400);
+        if (requests.Count > MostRows) throw new RefusedException("rows", $"At most {MostRows} rows are changed at once. Nothing was changed; make two sets of them.", 400);
+        var rows = book.ToDictionary(r => r.Identity);
+        return [.. requests.Select(request =>
+        {
+            var identity = IdentityOf(request);
+            return new ProposedRow(identity, request.Remove ? null : RowOf(request, identity, rows.GetValueOrDefault(identity)));
+        })];
+    }
+
+    /// <summary>Refuses what no mapping may be, with the row that it is about; returns what is unusual and asks for a confirmation.</summary>
+    public static IReadOnlyList<string> Check(World world, PaymentAccounts managed, IEnumerable<RowChange> changes)
+    {
+        var asks = new SortedSet<string>(StringComparer.Ordinal);
+        foreach (var row in changes.Select(c => c.After).OfType<MappingRow>())
+        {
+            var subject = $"{row.Kind.Title()} “{row.Key}”";
+            if (Formats.Mapping.MappingFile.Problem(row) is { } problem) throw new RefusedException("row", $"{subject}: {problem} Nothing was changed.");
+            if (row.Kind == KeyKind.PaymentAccount && managed.Manages(row.Key) && !managed.Rows().Contains(row))
+                throw new RefusedException("managed", $"{subject} belongs to a payment account, with its days and holders. Nothing was changed; change it there.");
+            if (world.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
+            if (row.Account.Length == 0) continue;
+            if (Targets.Broken(world.Chart, row) is { } broken) throw Refused(world.Chart, row, broken, subject);
+            if (Targets.Asks(row, world.Chart.Accounts.First(a => a.Id == row.Account)) is { Length: > 0 } ask) asks.Add(ask);
+        }
+
+        return [.. asks];
+    }
+
+    public static SavedAnswer Save(SqliteConnection company, Work work, ChangesRequest request)
+    {
+        var world = World.Of(company);
+        var changes = BookChanges.Between(world.Rows, Proposals(world.Rows, request.Rows));
+        var asks = Check(world, world.Settings.PaymentAccounts, changes);
+        if (asks.Count > 0 && !request.Confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
+        return Make(company, work, changes, Origin(request.Origin));
+    }
+
+    /// <summary>Makes changes that were checked: the book, its history, the audit, and the documents that they touch.</summary>
+    public static SavedAnswer Make(SqliteConnection company, Work work, IReadOnlyList<RowChange> changes, string origin, long? undoes = null)
+    {
+        if (changes.Count == 0) return new SavedAnswer(0, 0, 0);
+
+        // Members of a group are found by the book, so those of before and of after count.
+        var documents = new DocumentTable(company);
+        var touched = documents.Touched(changes.Select(c => c.Identity));
+        new MappingTable(company).Write(changes);
+        var set = new ChangeTable(company).Add(work.Now, work.Who, origin, changes, undoes);
+        var recoded = Coding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))]);
+        new AuditTable(company).Add(work.Now, work.Who, "map", $"mapping/set/{set}", null, new { origin, rows = changes.Count, recoded });
+        return new SavedAnswer(set, changes.Count, recoded);
+    }
+
+    /// <summary>Takes a set back, whole or not at all.</summary>
+    public static SavedAnswer Undo(SqliteConnection company, Work work, long set)
+    {
+        var table = new ChangeTable(company);
+        var made = table.Set(set) ?? throw RefusedException.NotFound("This set of changes");
+        if (made.UndoneBy > 0) throw new RefusedException("undone", "This set was taken back already. Nothing was changed.", StatusCodes.Status409Conflict);
+        var book = new MappingTable(company).All();
+        var (reversals, since) = BookChanges.Undo(book, table.Of(set));
+        if (since.Count > 0)
+        {
+            throw new RefusedException(
+                "changed-since", $"{string.Join(", ", since.Take(5).Select(c => $"{c.Kind.Title()} “{c.Key}”"))}{(since.Count > 5 ? $" and {since.Count - 5} more" : "")} changed again since. Nothing was taken back; undo the later set first.", StatusCodes.Status409Conflict);
+        }
+
+        if (reversals.Any(r => r.Kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(r.Key)))
+            throw new RefusedException("managed", "This set follows from a payment account. Nothing was taken back; change the payment account instead.", StatusCodes.Status409Conflict);
+        return Make(company, work, reversals, $"undo of set {set}", set);
+    }
+
+    private static string Origin(string? origin) => origin switch { "grid" => "the grid", "suggestions" => "suggestions", _ => "by hand" };
+
+    private static RowIdentity IdentityOf(RowRequest request)
+    {
+        if (!Words<KeyKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"\"{request.Kind}\" is not a kind of value that is mapped. Nothing was changed.", 400);
+        if (string.IsNullOrWhiteSpace(request.Key)) throw new RefusedException("key", "Say which value is mapped. Nothing was changed.", 400);
+        var from = request.EffectiveFrom?.Trim() ?? "";
+        if (from.Length > 0 && !Formats.Tables.Fields.TryDate(from, out _)) throw new RefusedException("date", $"\"{from}\" is not a date such as 2026-11-01. Nothing was changed.", 400);
+        return new RowIdentity(kind, kind.Fold(request.Key.Trim()), request.ForSource?.Trim() ?? "", Iso.DayOrNone(from));
+    }
+
+    private static MappingRow RowOf(RowRequest request, RowIdentity identity, MappingRow? before)
+    {
+        var row = before ?? new MappingRow { Kind = identity.Kind, Key = request.Key!.Trim(), ForSource = identity.ForSource, EffectiveFrom = identity.EffectiveFrom };
+        var percent = row.RecoverablePercent;
+        if (request.RecoverablePercent is { } text && !decimal.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out percent))
+            throw new RefusedException("percent", $"\"{text}\" is not a percentage from 0 to 100. Nothing was changed.", 400);
+        return row with
+        {
+            Account = request.Account?.Trim() ?? row.Account,
+
+            // Another account is chosen: the item that brought the last one does not stay.
+            LedgerItem = request.LedgerItem?.Trim() ?? (request.Account is { } account && account != row.Account ? "" : row.LedgerItem),
+            Value = request.Value?.Trim() ?? row.Value,
+            Group = request.Group?.Trim() ?? row.Group,
+            TaxCode = request.TaxCode?.Trim() ?? row.TaxCode,
+            Dimensions = new Dimensions(request.Department?.Trim() ?? row.Dimensions.Department, request.Location?.Trim() ?? row.Dimensions.Location, request.Project?.Trim() ?? row.Dimensions.Project),
+            RecoverablePercent = percent,
+        };
+    }
+
+    private static RefusedException Refused(Chart chart, MappingRow row, BrokenBecause broken, string subject) => broken switch
+    {
+        BrokenBecause.NotInChart => new("account-unknown", $"{subject}: account {row.Account} is not in the chart. Nothing was changed; pull the chart again or choose another."),
+        BrokenBecause.Closed => new("account-closed", $"{subject}: {chart.Title(row.Account)} is closed. Nothing was changed; choose another."),
+        BrokenBecause.NotBalance => new("account-kind", $"{subject}: {chart.Title(row.Account)} is neither an asset nor a liability, so nothing can be paid from it or recovered there. Nothing was changed; choose another."),
+        _ => new("account-control", $"{subject}: {chart.Title(row.Account)} is a control account: its balance is made of other records, and a cost may not go there. Nothing was changed; choose another."),
+    };
+}

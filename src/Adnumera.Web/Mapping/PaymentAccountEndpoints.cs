@@ -1,0 +1,130 @@
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Mapping;
+using Adnumera.Formats.Tables;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Mapping;
+using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Mapping;
+
+/// <param name="Documents">Documents that it has taken, whatever their state.</param>
+public sealed record PaymentAccountAnswer(
+    long Id, string Name, string Kind, string Account, string AccountTitle, string Currency, string Holder, IReadOnlyList<string> OtherHolders, IReadOnlyList<NumberText> Numbers, long Documents, string Money, string Broken);
+
+/// <summary>A number with its first and last day; blank for since ever and for still in use.</summary>
+public sealed record NumberText(string? Text, string? From, string? Through);
+
+/// <summary>What arrives and no payment account claims, or several do.</summary>
+public sealed record UnclaimedAnswer(string Text, long Documents, string Money, IReadOnlyList<string> ClaimedBy);
+
+public sealed record PaymentAccountsAnswer(IReadOnlyList<PaymentAccountAnswer> Accounts, IReadOnlyList<UnclaimedAnswer> Unclaimed, string Currency);
+
+public sealed record PaymentAccountRequest(string? Name, string? Kind, string? Account, string? Currency, string? Holder, IReadOnlyList<string>? OtherHolders, IReadOnlyList<NumberText>? Numbers);
+
+/// <summary>Cards, cash and balances: what charges are paid from, with their numbers, days and holders.</summary>
+internal static class PaymentAccountEndpoints
+{
+    public static void MapPaymentAccounts(this RouteGroupBuilder company)
+    {
+        var accounts = company.MapGroup("payment-accounts").WithTags("Payment accounts");
+        accounts.MapGet("", (Work work) => work.File.Read(List)).RequireAuthorization(Access.Read);
+        accounts.MapPost("rehearsals", (long? id, PaymentAccountRequest request, Work work) => work.File.Read(c => Rehearse(c, id, Read(c, request)))).RequireAuthorization(Access.Keep);
+        accounts.MapPost("", (PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, null, Read(c, request)))).RequireAuthorization(Access.Keep);
+        accounts.MapPut("{id:long}", (long id, PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, id, Read(c, request)))).RequireAuthorization(Access.Keep);
+        accounts.MapPost("{id:long}/removal-rehearsal", (long id, Work work) => work.File.Read(c => Rehearse(c, id, null))).RequireAuthorization(Access.Keep);
+        accounts.MapDelete("{id:long}", (long id, Work work) => work.File.InTransaction(c => Save(c, work, id, null))).RequireAuthorization(Access.Keep);
+    }
+
+    private static PaymentAccountsAnswer List(SqliteConnection company)
+    {
+        var world = World.Of(company);
+        var currency = world.Settings.Currency;
+        var arriving = new MappingTable(company).Arriving(KeyKind.PaymentAccount, int.MaxValue);
+        var byText = arriving.ToDictionary(a => a.Value, Folded.Comparer);
+        var managed = world.Settings.PaymentAccounts;
+        return new PaymentAccountsAnswer(
+            [.. new PaymentAccountTable(company).All().Select(a =>
+            {
+                var taken = a.Account.Numbers.Select(n => n.Text).Append(a.Account.Name).Distinct(Folded.Comparer).Select(t => byText.GetValueOrDefault(t)).OfType<ArrivingValue>().ToList();
+                return new PaymentAccountAnswer(
+                    a.Id, a.Account.Name, Words<PaymentAccountKind>.Of(a.Account.Kind), a.Account.Account, world.Chart.Title(a.Account.Account), a.Account.Currency.Code, a.Account.Holder, a.Account.OtherHolders,
+                    [.. a.Account.Numbers.Select(n => new NumberText(n.Text, Iso.Text(n.From), Iso.Text(n.Through)))], taken.Sum(t => t.Lines), AmountText.Format(taken.Sum(t => t.Money), currency.Digits),
+                    Targets.BrokenForBalance(world.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : "");
+            })],
+            [.. arriving.Where(a => a.WaitingLines > 0).Select(a => new UnclaimedAnswer(
+                a.Value, a.WaitingLines, AmountText.Format(a.Waiting, currency.Digits),
+                [.. managed.All.Where(p => p.Numbers.Any(n => Folded.Same(n.Text, a.Value)) || Folded.Same(p.Name, a.Value)).Select(p => p.Name)]))],
+            currency.Code);
+    }
+
+    private static MappingRehearsal Rehearse(SqliteConnection company, long? id, PaymentAccount? account)
+    {
+        var world = World.Of(company);
+        var (accounts, changes) = Changes(company, world, id, account);
+        var documents = new DocumentTable(company);
+        var identities = changes.Select(c => c.Identity).ToList();
+        var then = world with { Rows = BookChanges.With(world.Rows, changes), Settings = world.Settings with { PaymentAccounts = accounts } };
+        return MappingEndpoints.Rehearse(company, world, changes, []) with { Rehearsal = RehearsalAnswer.Of(world.Rehearse(company, then, documents.Touched(identities)), world.Chart, world.Settings.Currency) };
+    }
+
+    private static PaymentAccountsAnswer Save(SqliteConnection company, Work work, long? id, PaymentAccount? account)
+    {
+        var table = new PaymentAccountTable(company);
+        var before = id is { } known ? table.All().Where(a => a.Id == known).Select(a => a.Account).FirstOrDefault() ?? throw RefusedException.NotFound("This payment account") : null;
+        var (_, changes) = Changes(company, World.Of(company), id, account);
+        if (account is not null) table.Put(id, account);
+        else table.Remove(id!.Value);
+        MappingChanges.Make(company, work, changes, $"payment account {(account ?? before)!.Name}");
+        new AuditTable(company).Add(work.Now, work.Who, account is null ? "remove payment account" : "payment account", $"payment-account/{(account ?? before)!.Name}", before, account);
+        return List(company);
+    }
+
+    // The rows that follow from the accounts as they would be, over those that follow from them now.
+    private static (PaymentAccounts Then, IReadOnlyList<RowChange> Changes) Changes(SqliteConnection company, World world, long? id, PaymentAccount? account)
+    {
+        var now = new PaymentAccountTable(company).All();
+        var clash = account is null ? null : now.FirstOrDefault(a => a.Id != id && Folded.Same(a.Account.Name, account.Name)).Account;
+        if (clash is not null) throw new RefusedException("name", $"There is a payment account “{clash.Name}” already. Nothing was changed; choose another name.");
+        var then = new PaymentAccounts([.. now.Where(a => a.Id != id).Select(a => a.Account), .. account is null ? Array.Empty<PaymentAccount>() : [account]]);
+        var rows = then.Rows();
+        var managed = new PaymentAccounts([.. now.Select(a => a.Account)]);
+        var gone = world.Rows.Where(r => r.Kind == KeyKind.PaymentAccount && (managed.Manages(r.Key) || then.Manages(r.Key)) && !rows.Select(x => x.Identity).ToHashSet().Contains(r.Identity));
+        return (then, BookChanges.Between(world.Rows, rows.Select(ProposedRow.Put).Concat(gone.Select(ProposedRow.Remove))));
+    }
+
+    private static PaymentAccount Read(SqliteConnection company, PaymentAccountRequest request)
+    {
+        var chart = World.Of(company).Chart;
+        var (name, account) = (request.Name?.Trim() ?? "", request.Account?.Trim() ?? "");
+        if (name.Length == 0) throw new RefusedException("name", "A payment account needs a name. Nothing was changed.", 400);
+        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"\"{request.Kind}\" is not a kind of payment account. Nothing was changed.", 400);
+        if (account.Length == 0) throw new RefusedException("account", $"“{name}” needs its account in the ledger. Nothing was changed; choose one.", 400);
+        if (Targets.BrokenForBalance(chart, account) is { } broken) throw new RefusedException("account-kind", $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another.");
+        var currency = Currency.TryFind(request.Currency ?? "", out var known) ? known : CompanyFile.Of(company).Settings.Currency;
+        var numbers = (request.Numbers ?? []).Where(n => !string.IsNullOrWhiteSpace(n.Text)).Select(n =>
+        {
+            var number = new PaymentNumber(n.Text!.Trim(), Day(n.From), Day(n.Through));
+            if (number.Through < number.From) throw new RefusedException("days", $"“{number.Text}” ends before it begins. Nothing was changed.", 400);
+            if (number.Text.Count(char.IsAsciiDigit) > 6) throw new RefusedException("digits", $"“{number.Text}” looks like a whole card number. Nothing was changed; only final digits are kept.", 400);
+            return number;
+        }).ToList();
+        return new PaymentAccount
+        {
+            Name = name,
+            Kind = kind,
+            Account = account,
+            Currency = currency,
+            Holder = request.Holder?.Trim() ?? "",
+            OtherHolders = [.. (request.OtherHolders ?? []).Select(h => h.Trim()).Where(h => h.Length > 0)],
+            Numbers = numbers,
+        };
+    }
+
+    private static DateOnly? Day(string? text) => string.IsNullOrWhiteSpace(text) ? null
+        : Fields.TryDate(text.Trim(), out var day) ? day : throw new RefusedException("date", $"\"{text}\" is not a date such as 2026-11-01. Nothing was changed.", 400);
+}

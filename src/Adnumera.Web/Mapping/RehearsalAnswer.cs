@@ -1,0 +1,47 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+
+namespace Adnumera.Web.Mapping;
+
+/// <summary>What a change would do, before it is made.</summary>
+/// <param name="Movements">Account to account, most money first; a blank account stands for "held".</param>
+/// <param name="Why">Why documents become or stay held: each reason with how many.</param>
+public sealed record RehearsalAnswer(
+    IReadOnlyList<MovementAnswer> Movements, OutcomeTally ComeFree, OutcomeTally BecomeHeld, OutcomeTally StayHeld, TallyText Changed, long Examined, string Currency, IReadOnlyList<ReasonCount> Why)
+{
+    private const int MostSamples = 40;
+
+    internal static RehearsalAnswer Of(Rehearsal rehearsal, Chart chart, Currency currency)
+    {
+        string Title(string account) => account.Length == 0 ? "held" : chart.Title(account);
+        OutcomeTally Outcome(RehearsalOutcome outcome) => new(
+            TallyText.Of(rehearsal.Of(outcome), currency), [.. rehearsal.Documents.Where(d => d.Outcome == outcome).Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))]);
+        var moved = rehearsal.Documents.SelectMany(d => d.Moves.Select(m => (d.Id, d.Document, Move: m))).ToLookup(m => (m.Move.From, m.Move.To));
+        return new RehearsalAnswer(
+            [.. rehearsal.Movements.Select(m => new MovementAnswer(
+                m.From, Title(m.From), m.To, Title(m.To), m.Tally.Documents, AmountText.Format(m.Tally.Money, currency.Digits),
+                [.. moved[(m.From, m.To)].Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Move.Money))]))],
+            Outcome(RehearsalOutcome.ComesFree), Outcome(RehearsalOutcome.BecomesHeld), Outcome(RehearsalOutcome.StaysHeld), TallyText.Of(rehearsal.Changed, currency), rehearsal.Examined, currency.Code,
+            [.. rehearsal.Documents.SelectMany(d => d.Reasons.Select(r => (d.Id, Words: ReasonWords.Of(r)))).GroupBy(r => (r.Words.Word, r.Words.Value))
+                .Select(g => new ReasonCount(g.Key.Word, g.Key.Value, g.First().Words.Detail, g.Select(r => r.Id).Distinct().Count())).OrderByDescending(r => r.Documents).Take(12)]);
+    }
+}
+
+public sealed record MovementAnswer(string From, string FromTitle, string To, string ToTitle, long Documents, string Money, IReadOnlyList<DocumentNote> Sample);
+
+/// <param name="Tally">How many, and their money.</param>
+/// <param name="Sample">The first of them.</param>
+public sealed record OutcomeTally(TallyText Tally, IReadOnlyList<DocumentNote> Sample);
+
+public sealed record ReasonCount(string Reason, string Value, string Detail, int Documents);
+
+/// <summary>A document in a few words, to open it.</summary>
+public sealed record DocumentNote(long Id, string Title, string Date, string Money)
+{
+    internal static DocumentNote Of(long id, Document document, long money) => new(
+        id, $"{(document.Party.Length > 0 ? document.Party : document.Supplier)}, {document.Kind.Title()} {(document.Reference.Length > 0 ? document.Reference : document.Identity.SourceId)}".TrimStart(',', ' '),
+        Storage.Iso.Text(document.Date), AmountText.Format(money, document.Currency.Digits));
+}

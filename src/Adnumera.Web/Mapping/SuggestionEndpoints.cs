@@ -1,0 +1,47 @@
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Mapping.Suggestions;
+using Adnumera.Storage;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Mapping;
+using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Mapping;
+
+/// <param name="Confidence">In percent: how often such proposals were right.</param>
+public sealed record SuggestionAnswer(string Kind, string Value, string Waiting, long WaitingLines, string Account, string AccountTitle, double Confidence, IReadOnlyList<string> Evidence);
+
+public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, string Currency);
+
+/// <summary>Proposals for values that wait. They are only shown; a person makes them mappings.</summary>
+internal static class SuggestionEndpoints
+{
+    private const int MostValues = 200;
+    private const int MostLinesEach = 12;
+    private const int MostPast = 20_000;
+    private const double LeastConfidence = 0.3;
+
+    public static void MapSuggestions(this RouteGroupBuilder mapping) =>
+        mapping.MapGet("{kind}/suggestions", (string kind, Work work) => work.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)))).RequireAuthorization(Access.Read);
+
+    private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind)
+    {
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var ledger = new LedgerTable(company);
+        var table = new LearningTable(company);
+        var waiting = new MappingTable(company).Arriving(kind, MostValues).Where(v => v.WaitingLines > 0).ToList();
+        var lines = table.Waiting(kind, waiting.Select(w => w.Value), MostLinesEach);
+        if (lines.Count == 0) return new SuggestionsAnswer([], 0, currency.Code);
+        var (chart, past) = (ledger.Chart(), table.Past(MostPast));
+        var suggester = new Suggester(chart, past, ledger.History());
+        return new SuggestionsAnswer(
+            [.. waiting.Where(w => lines.ContainsKey(kind.Fold(w.Value))).Select(w => (Value: w, Suggestion: suggester.ForValue(lines[kind.Fold(w.Value)]))).Where(s => s.Suggestion is { Confidence: >= LeastConfidence })
+                .Select(s => new SuggestionAnswer(
+                    Words<KeyKind>.Of(kind), s.Value.Value, AmountText.Format(s.Value.Waiting, currency.Digits), s.Value.WaitingLines, s.Suggestion!.Account, chart.Title(s.Suggestion.Account),
+                    Math.Round(s.Suggestion.Confidence * 100, 1), s.Suggestion.Evidence))
+                .OrderByDescending(s => s.Confidence)],
+            past.Count, currency.Code);
+    }
+}

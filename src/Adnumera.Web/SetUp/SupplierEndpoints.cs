@@ -1,0 +1,148 @@
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.LedgerClient;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Mapping;
+using Adnumera.Web.Mapping;
+using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.SetUp;
+
+/// <summary>Suppliers from both sides.</summary>
+/// <param name="Proposals">Pairs that may be the same, the surest first.</param>
+/// <param name="OnlySource">Spellings that the ledger does not know; a dispatch adds them there.</param>
+/// <param name="OnlyLedger">Suppliers of the ledger of which nothing arrived.</param>
+/// <param name="Links">What persons linked.</param>
+public sealed record SuppliersAnswer(
+    IReadOnlyList<ProposalAnswer> Proposals, IReadOnlyList<SourceSupplier> OnlySource, IReadOnlyList<LedgerSupplierAnswer> OnlyLedger, IReadOnlyList<SupplierLink> Links, IReadOnlyList<GroupAnswer> Groups, int Both, string Currency);
+
+public sealed record ProposalAnswer(string Kind, string Left, string Right, string RightId, IReadOnlyList<string> Evidence, int Confidence, long Documents, string Money);
+
+public sealed record SourceSupplier(string Name, long Documents, string Money);
+
+public sealed record LedgerSupplierAnswer(string Id, string Name, string Link);
+
+public sealed record LinkRequest(string? Supplier, string? Name, string? LedgerSupplier, string? Evidence);
+
+public sealed record ApartRequest(string? Left, string? Right, bool Apart);
+
+/// <summary>A supplier group: what a new supplier in it begins with.</summary>
+public sealed record GroupAnswer(string? Name, string? PayablesAccount, string? CostAccount, string? Term, string? TaxCode, string? Form, string? Box);
+
+/// <param name="Suppliers">Who joins the group, and gets its defaults where they have none of their own.</param>
+public sealed record JoinRequest(string? Group, IReadOnlyList<string>? Suppliers);
+
+/// <summary>Suppliers of the sources and of the ledger: linked, kept apart, gathered in groups with defaults. Never silently.</summary>
+internal static class SupplierEndpoints
+{
+    private const int MostListed = 500;
+
+    public static void MapSuppliers(this RouteGroupBuilder company)
+    {
+        var suppliers = company.MapGroup("suppliers").WithTags("Suppliers");
+        suppliers.MapGet("", (Work work) => work.File.Read(Of)).RequireAuthorization(Access.Read);
+        suppliers.MapPut("links", (LinkRequest request, Work work) => work.File.InTransaction(c => Link(c, work, request))).RequireAuthorization(Access.Keep);
+        suppliers.MapDelete("links", (string supplier, Work work) => work.File.InTransaction(c => Unlink(c, work, supplier))).RequireAuthorization(Access.Keep);
+        suppliers.MapPut("apart", (ApartRequest request, Work work) => work.File.InTransaction(c => Apart(c, work, request))).RequireAuthorization(Access.Keep);
+        suppliers.MapPut("groups", (GroupAnswer group, Work work) => work.File.InTransaction(c => Keep(c, work, group))).RequireAuthorization(Access.Keep);
+        suppliers.MapPost("groups/members", (JoinRequest request, Work work) => work.File.InTransaction(c => Join(c, work, request))).RequireAuthorization(Access.Keep);
+    }
+
+    private static SuppliersAnswer Of(SqliteConnection company)
+    {
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var ledger = new LedgerTable(company);
+        var links = new SupplierLinkTable(company);
+        var arriving = new MappingTable(company).Arriving(KeyKind.Supplier, int.MaxValue).ToDictionary(v => v.Value, Folded.Comparer);
+        var linked = links.All();
+        var directory = ledger.Suppliers();
+        var list = ledger.SupplierList();
+        var unlinked = arriving.Keys.Where(s => !linked.Any(l => Folded.Same(l.Supplier, s))).ToList();
+        var reached = arriving.Keys.Select(directory.NameOf).ToHashSet(Folded.Comparer);
+        var (address, organisation) = (ledger.Connection()?.Address, ledger.Pulled()?.Id ?? "");
+        string Money(string name) => AmountText.Format(arriving.TryGetValue(name, out var v) ? v.Money : 0, currency.Digits);
+        return new SuppliersAnswer(
+            [.. SupplierProposals.Of(unlinked, list, links.Apart()).Take(MostListed).Select(p => new ProposalAnswer(
+                Words<SupplierProposalKind>.Of(p.Kind), p.Left, p.Right, p.RightId, p.Evidence, (int)Math.Round(p.Confidence * 100), arriving.TryGetValue(p.Left, out var v) ? v.Lines : 0, Money(p.Left)))],
+            [.. unlinked.Where(s => !directory.IsInLedger(directory.NameOf(s))).Select(s => new SourceSupplier(s, arriving[s].Lines, Money(s))).OrderByDescending(s => s.Documents).Take(MostListed)],
+            [.. list.Where(s => !reached.Contains(s.Name)).Take(MostListed).Select(s => new LedgerSupplierAnswer(s.Id, s.Name, address is null ? "" : HttpLedger.RecordPage(new Uri(address), organisation, RecordKind.Supplier, s.Id).ToString()))],
+            linked, [.. new SupplierGroupTable(company).All().Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, g.Form, g.Box))],
+            unlinked.Count(s => directory.IsInLedger(directory.NameOf(s))), currency.Code);
+    }
+
+    private static SuppliersAnswer Link(SqliteConnection company, Work work, LinkRequest request)
+    {
+        var (supplier, name) = (request.Supplier?.Trim() ?? "", request.Name?.Trim() ?? "");
+        if (supplier.Length == 0 || name.Length == 0) throw new RefusedException("supplier", "Say which spelling is which supplier. Nothing was changed.", 400);
+        if (Folded.Same(supplier, name)) throw new RefusedException("supplier", "A supplier cannot be linked to itself. Nothing was changed.", 400);
+        var ledger = new LedgerTable(company).SupplierList().FirstOrDefault(s => s.Id == request.LedgerSupplier || Folded.Same(s.Name, name));
+        if (new SupplierLinkTable(company).All().Any(l => Folded.Same(l.Supplier, name))) throw new RefusedException("chain", $"“{name}” is linked to another supplier itself. Nothing was changed; link “{supplier}” to that one.");
+        new SupplierLinkTable(company).Link(new SupplierLink(supplier, ledger?.Id ?? "", ledger?.Name ?? name, request.Evidence ?? "", work.Who, Iso.Text(work.Now)));
+        new AuditTable(company).Add(work.Now, work.Who, "link supplier", $"supplier/{supplier}", null, ledger?.Name ?? name);
+        return Of(company);
+    }
+
+    private static SuppliersAnswer Unlink(SqliteConnection company, Work work, string supplier)
+    {
+        if (new SupplierLinkTable(company).Unlink(supplier) == 0) throw RefusedException.NotFound("This link");
+        new AuditTable(company).Add(work.Now, work.Who, "unlink supplier", $"supplier/{supplier}", null, null);
+        return Of(company);
+    }
+
+    private static SuppliersAnswer Apart(SqliteConnection company, Work work, ApartRequest request)
+    {
+        var (left, right) = (request.Left?.Trim() ?? "", request.Right?.Trim() ?? "");
+        if (left.Length == 0 || right.Length == 0) throw new RefusedException("supplier", "Say which two are not the same. Nothing was changed.", 400);
+        if (request.Apart) new SupplierLinkTable(company).KeepApart(left, right, work.Who, work.Now);
+        else new SupplierLinkTable(company).KeepApartNoMore(left, right);
+        new AuditTable(company).Add(work.Now, work.Who, request.Apart ? "not the same supplier" : "perhaps the same supplier", $"supplier/{left}", null, right);
+        return Of(company);
+    }
+
+    private static SuppliersAnswer Keep(SqliteConnection company, Work work, GroupAnswer request)
+    {
+        var name = request.Name?.Trim() ?? "";
+        if (name.Length == 0) throw new RefusedException("name", "A group needs a name. Nothing was changed.", 400);
+        var world = World.Of(company);
+        var group = new SupplierGroup(name, Blank(request.PayablesAccount), Blank(request.CostAccount), Blank(request.Term), Blank(request.TaxCode), Blank(request.Form), Blank(request.Box));
+        if (group.PayablesAccount.Length > 0 && Targets.BrokenForBalance(world.Chart, group.PayablesAccount) is { } payable) throw new RefusedException("account-kind", $"{world.Chart.Title(group.PayablesAccount)} {Core.Entries.ReasonWords.Because(payable)}. Nothing was changed; choose another payables account.");
+        if (group.CostAccount.Length > 0 && Targets.BrokenForCost(world.Chart, group.CostAccount) is { } cost) throw new RefusedException("account-kind", $"{world.Chart.Title(group.CostAccount)} {Core.Entries.ReasonWords.Because(cost)}. Nothing was changed; choose another cost account.");
+        var table = new SupplierGroupTable(company);
+        var before = table.All().FirstOrDefault(g => Folded.Same(g.Name, name));
+        table.Put(group);
+
+        // The cost account and tax code are the group's rung of the ladder.
+        var row = new MappingRow { Kind = KeyKind.SupplierGroup, Key = name, Account = group.CostAccount, TaxCode = group.TaxCode };
+        var book = world.Rows;
+        var proposals = group.CostAccount.Length > 0 ? [ProposedRow.Put(row)] : book.Where(r => r.Identity == row.Identity).Select(ProposedRow.Remove);
+        MappingChanges.Make(company, work, BookChanges.Between(book, proposals), $"supplier group {name}");
+        new AuditTable(company).Add(work.Now, work.Who, "supplier group", $"supplier-group/{name}", before, group);
+        return Of(company);
+    }
+
+    // Who joins gets what they do not have of their own: the group, its payables account and its term.
+    private static SuppliersAnswer Join(SqliteConnection company, Work work, JoinRequest request)
+    {
+        var group = new SupplierGroupTable(company).All().FirstOrDefault(g => Folded.Same(g.Name, request.Group ?? "")) ?? throw RefusedException.NotFound("This group");
+        var book = World.Of(company).Rows;
+        var rows = book.ToDictionary(r => r.Identity);
+        var proposals = new List<ProposedRow>();
+        foreach (var supplier in (request.Suppliers ?? []).Select(s => s.Trim()).Where(s => s.Length > 0))
+        {
+            MappingRow Row(KeyKind kind) => rows.GetValueOrDefault(new RowIdentity(kind, kind.Fold(supplier), "", null)) ?? new MappingRow { Kind = kind, Key = supplier };
+            proposals.Add(ProposedRow.Put(Row(KeyKind.Supplier) with { Group = group.Name }));
+            if (group.PayablesAccount.Length > 0 && Row(KeyKind.SupplierPayable) is { Account.Length: 0 } payable) proposals.Add(ProposedRow.Put(payable with { Account = group.PayablesAccount }));
+            if (group.Term.Length > 0 && Row(KeyKind.SupplierTerm) is { Value.Length: 0 } term) proposals.Add(ProposedRow.Put(term with { Value = group.Term }));
+        }
+
+        MappingChanges.Make(company, work, BookChanges.Between(book, proposals), $"supplier group {group.Name}");
+        return Of(company);
+    }
+
+    private static string Blank(string? text) => text?.Trim() ?? "";
+}

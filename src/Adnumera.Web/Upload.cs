@@ -1,0 +1,23 @@
+namespace Adnumera.Web;
+
+/// <summary>Reading a file that is sent as the body of a request.</summary>
+internal static class Upload
+{
+    /// <summary>The file's bytes.</summary>
+    /// <exception cref="RefusedException">It is larger than allowed.</exception>
+    public static async Task<byte[]> Read(HttpRequest request, string fileName, int largest, CancellationToken cancel)
+    {
+        var tooLarge = new RefusedException("file-too-large", $"{fileName} is larger than {largest / 1024 / 1024} MB. Nothing was taken in; split the file and take the parts in one by one.", 413);
+        if (request.ContentLength > largest) throw tooLarge;
+        using var content = new MemoryStream();
+        var buffer = new byte[81920];
+        int read;
+        while ((read = await request.Body.ReadAsync(buffer, cancel)) > 0)
+        {
+            if (content.Length + read > largest) throw tooLarge;
+            content.Write(buffer, 0, read);
+        }
+
+        return content.ToArray();
+    }
+}
