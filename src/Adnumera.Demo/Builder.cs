@@ -46,6 +46,7 @@ public static class Builder
             says("Connecting the ledger and mapping");
             await steps.Connect(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
             SaveMapping(file, clock.GetUtcNow());
+            steps.Choose();
             var files = new Year().Files;
             says("Taking in September and October, posting and proving them");
             steps.TakeIn(files[0]);

@@ -7,6 +7,7 @@ using Adnumera.Web;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
+using Adnumera.Web.SetUp;
 
 namespace Adnumera.Demo;
 
@@ -30,6 +31,9 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         var answer = Web.Arrivals.TakeIn.Run(work, sample.Name, Encoding.UTF8.GetBytes(sample.Content), preview: false);
         if (answer.ErrorCount > 0) throw new InvalidOperationException($"{sample.Name}: {answer.Errors[0]}");
     }
+
+    /// <summary>The administrator looked through the choices and left them as they are.</summary>
+    public void Choose() => file.InTransaction(c => DecideEndpoints.Save(c, work with { Who = "Theo Arkwright" }, new Choices(null, null, null, null, null, null, null, null, null)));
 
     public async Task Dispatch()
     {

@@ -68,7 +68,7 @@ public static class SupplierProposals
     {
         var likeness = Likeness.Of(left, right);
         return likeness >= 1
-            ? ($"the same name but for legal form, \"and\" and punctuation: {Likeness.Normalised(left)}", 0.97)
+            ? ($"the same name but for legal form, “and” and punctuation", 0.97)
             : ($"names {likeness:P0} alike", likeness * 0.95);
     }
 
@@ -77,12 +77,12 @@ public static class SupplierProposals
         var evidence = new List<(string Words, double Confidence)>();
         if (left.TaxNumber.Length > 0 && Digits(left.TaxNumber) == Digits(right.TaxNumber)) evidence.Add(("the same tax number", 0.99));
         if (ByName(left.Name, right.Name) is { Confidence: >= AlikeEnough } name) evidence.Add(name);
-        if (Domain(left.Email) is { Length: > 0 } domain && domain == Domain(right.Email) && !SharedDomains.Contains(domain)) evidence.Add(($"the same e-mail domain, {domain}", 0.85));
+        if (Domain(left.Email) is { Length: > 0 } domain && string.Equals(domain, Domain(right.Email), StringComparison.OrdinalIgnoreCase) && !SharedDomains.Contains(domain)) evidence.Add(($"the same e-mail domain, {domain}", 0.85));
         if (left.Address.Length > 0 && Folded.Same(left.Address, right.Address)) evidence.Add(("the same address", 0.83));
         return [.. evidence.OrderByDescending(e => e.Confidence)];
     }
 
     private static string Digits(string number) => string.Concat(number.Where(char.IsAsciiLetterOrDigit)).ToUpperInvariant();
 
-    private static string Domain(string email) => email.Split('@') is [_, { Length: > 0 } domain] ? domain.ToUpperInvariant() : "";
+    private static string Domain(string email) => email.Split('@') is [_, { Length: > 0 } domain] ? domain : "";
 }

@@ -170,7 +170,7 @@ internal static class ConnectionEndpoints
         var (company, person) = (who[0], who[1]);
         if (person != http.User.FindFirstValue(ClaimTypes.NameIdentifier) || !Access.Allows(companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company), Access.Administer))
             return Results.Redirect("/#/set-up?answer=stale");
-        if (code is null) return Results.Redirect($"/#/{company}/set-up?answer=refused");
+        if (code is null) return Results.Redirect($"/#/{company}/set-up/ledger?answer=refused");
         try
         {
             var client = ledgers.Client(settings.LedgerAddress);
@@ -178,18 +178,18 @@ internal static class ConnectionEndpoints
             var work = new Work(companies.Open(company), company, http.User.FindFirstValue(ClaimTypes.Name)!, clock);
             var ours = work.File.Read(CompanyFile.Of).Settings.Currency;
             var organisation = await new HttpLedger(client, token, ours).Organisation(cancel);
-            if (organisation.Currency != ours.Code) return Results.Redirect($"/#/{company}/set-up?answer=currency");
+            if (organisation.Currency != ours.Code) return Results.Redirect($"/#/{company}/set-up/ledger?answer=currency");
             Save(work, new ConnectionRow(settings.LedgerAddress, organisation.Id, organisation.Name, ledgers.Protect(token), Storage.Iso.Text(work.Now), work.Who, ""));
             var pull = await Pull.Run(work, ledgers.Open(work.File), turns, cancel);
-            return Results.Redirect($"/#/{company}/set-up?answer={(pull.TakenOver ? "connected" : "look")}");
+            return Results.Redirect($"/#/{company}/set-up/ledger?answer={(pull.TakenOver ? "connected" : "look")}");
         }
         catch (LedgerUnavailableException)
         {
-            return Results.Redirect($"/#/{company}/set-up?answer=unreachable");
+            return Results.Redirect($"/#/{company}/set-up/ledger?answer=unreachable");
         }
         catch (RefusedException)
         {
-            return Results.Redirect($"/#/{company}/set-up?answer=busy");
+            return Results.Redirect($"/#/{company}/set-up/ledger?answer=busy");
         }
     }
 

@@ -17,7 +17,7 @@ public sealed record ValuesAnswer(string Kind, int Mapped, int Values, string Mo
 /// <param name="Target">What it maps to, as people say it; blank while it maps to nothing.</param>
 /// <param name="Variants">Further rows of the same key, for sources and dates.</param>
 public sealed record ValueAnswer(
-    string Value, long Lines, string Money, long WaitingLines, string Waiting, string Account, string Target, string Group, string ValueOf, string Percent, int Variants, bool Broken, bool Hidden);
+    string Value, long Lines, string Money, long WaitingLines, string Waiting, string Account, string Target, string Group, string LedgerValue, string Percent, int Variants, bool Broken, bool Hidden);
 
 /// <param name="Rows">Every row of the key, by source and date.</param>
 /// <param name="Ladder">The rungs as a line of this value meets them today.</param>

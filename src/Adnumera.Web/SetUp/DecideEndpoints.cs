@@ -107,7 +107,7 @@ internal static class DecideEndpoints
         return new DecideRehearsal([], examples, RehearsalAnswer.Of(rehearsal, world.Chart, world.Settings.Currency));
     }
 
-    private static DecideAnswer Save(SqliteConnection company, Work work, Choices choices)
+    internal static DecideAnswer Save(SqliteConnection company, Work work, Choices choices)
     {
         var world = World.Of(company);
         var then = Read(world.Settings, choices);

@@ -11,10 +11,19 @@
   import { look } from './frame/look.svelte';
   import Nowhere from './frame/Nowhere.svelte';
   import { place } from './frame/place.svelte';
+  import Book from './mapping/Book.svelte';
+  import Coverage from './mapping/Coverage.svelte';
+  import Grid from './mapping/Grid.svelte';
+  import History from './mapping/History.svelte';
   import Mapping from './mapping/Mapping.svelte';
+  import PaymentAccounts from './mapping/PaymentAccounts.svelte';
   import Posting from './posting/Posting.svelte';
   import Proof from './proof/Proof.svelte';
+  import Accounts from './set-up/Accounts.svelte';
+  import Choices from './set-up/Choices.svelte';
+  import Ledger from './set-up/Ledger.svelte';
   import SetUp from './set-up/SetUp.svelte';
+  import Suppliers from './set-up/Suppliers.svelte';
   import SignIn from './sign-in/SignIn.svelte';
 
   const routes = {
@@ -23,9 +32,18 @@
     '/:company/arrivals/new': TakeIn,
     '/:company/arrivals/:id': Document,
     '/:company/mapping': Mapping,
+    '/:company/mapping/grid': Grid,
+    '/:company/mapping/payment-accounts': PaymentAccounts,
+    '/:company/mapping/coverage': Coverage,
+    '/:company/mapping/history': History,
+    '/:company/mapping/book': Book,
     '/:company/posting': Posting,
     '/:company/proof': Proof,
     '/:company/set-up': SetUp,
+    '/:company/set-up/ledger': Ledger,
+    '/:company/set-up/accounts': Accounts,
+    '/:company/set-up/choices': Choices,
+    '/:company/set-up/suppliers': Suppliers,
     '*': Nowhere,
   };
 

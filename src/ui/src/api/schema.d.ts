@@ -348,6 +348,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/ledger-values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LedgerValueAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProgressAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/arrivals": {
         parameters: {
             query?: never;
@@ -706,6 +834,75 @@ export interface paths {
                     companyId: string;
                     id: number;
                     line: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AccountChoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/payment-account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
                 };
                 cookie?: never;
             };
@@ -1140,6 +1337,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/mapping/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoverageAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/mapping/rehearsals": {
         parameters: {
             query?: never;
@@ -1160,7 +1421,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ChangeRequest"];
+                    "application/json": components["schemas"]["ChangesRequest"];
                 };
             };
             responses: {
@@ -1170,7 +1431,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RehearsalAnswer"];
+                        "application/json": components["schemas"]["MappingRehearsal"];
                     };
                 };
                 /** @description Unauthorized */
@@ -1228,7 +1489,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ChangeRequest"];
+                    "application/json": components["schemas"]["ChangesRequest"];
                 };
             };
             responses: {
@@ -1239,6 +1500,954 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["SavedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/hidden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HideRequest"];
+                };
+            };
+            responses: {
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/{kind}/suggestions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuggestionsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/history/{set}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    set: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/history/{set}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    set: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SavedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: string;
+                    to?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HistoryAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    asOf?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                    replace?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTakenIn"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/book/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                    replace?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTakenIn"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payment-accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaymentAccountsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaymentAccountRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaymentAccountsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payment-accounts/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    id?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaymentAccountRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MappingRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payment-accounts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaymentAccountRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaymentAccountsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaymentAccountsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payment-accounts/{id}/removal-rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MappingRehearsal"];
                     };
                 };
                 /** @description Unauthorized */
@@ -1895,7 +3104,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/companies/{companyId}/connection/pull": {
+    "/api/companies/{companyId}/connection/pulls": {
         parameters: {
             query?: never;
             header?: never;
@@ -1959,6 +3168,877 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/connection/pulls/waiting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PullAnswer"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/connection/pulls/waiting/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Replacement"][];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PullAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/connection/required": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RequiredAccountAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RoleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RequiredAccountAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecideAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Choices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecideAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/choices/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Choices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecideRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/suppliers/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LinkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query: {
+                    supplier: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/suppliers/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ApartRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/suppliers/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GroupAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/suppliers/groups/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JoinRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1972,6 +4052,9 @@ export interface components {
             role: string;
             active: boolean;
             control: boolean;
+            requires: string;
+            hidden: boolean;
+            link: string;
         };
         AccountChoice: {
             account: null | string;
@@ -1986,6 +4069,11 @@ export interface components {
             notOurs: string;
             closing: string;
             agrees: boolean;
+        };
+        ApartRequest: {
+            left: null | string;
+            right: null | string;
+            apart: boolean;
         };
         /** @description A file that was taken in. */
         ArrivalRow: {
@@ -2006,14 +4094,137 @@ export interface components {
             /** Format: int64 */
             unchanged: number;
         };
-        /** @description A proposed row; a blank account takes the row away. */
-        ChangeRequest: {
-            kind: null | string;
-            key: null | string;
-            forSource: null | string;
-            account: null | string;
-            effectiveFrom: null | string;
+        /** @description The mapping book of a day, to read and to print. */
+        BookAnswer: {
+            company: string;
+            organisation: string;
+            asOf: string;
+            /** Format: int32 */
+            rows: number;
+            chapters: components["schemas"]["BookChapter"][];
+        };
+        BookChapter: {
+            kind: string;
+            title: string;
+            rows: components["schemas"]["BookRow"][];
+        };
+        BookRow: {
+            key: string;
+            forSource: string;
+            effectiveFrom: string;
+            target: string;
+            group: string;
+            taxCode: string;
+            dimensions: string;
+            percent: string;
+            broken: string;
+        };
+        /** @description What taking a book in would do, or did. */
+        BookTakenIn: {
+            fileName: string;
+            /** Format: int32 */
+            rows: number;
+            /**
+             * Format: int32
+             * @description Rows that the book here does not have.
+             */
+            added: number;
+            /**
+             * Format: int32
+             * @description Rows that are different here.
+             */
+            changed: number;
+            /**
+             * Format: int32
+             * @description Of them, rows that end a mapping.
+             */
+            ended: number;
+            /**
+             * Format: int32
+             * @description Rows that only the book here has; taken away only when the file is to replace the book.
+             */
+            removed: number;
+            /**
+             * Format: int32
+             * @description Rows that are the same.
+             */
+            unchanged: number;
+            /** @description Rows whose account the ledger does not have or has closed; they are left out, never guessed. */
+            unknownAccounts: components["schemas"]["UnknownRow"][];
+            /** @description What is wrong with the file; then nothing is taken in. */
+            errors: components["schemas"]["Problem"][];
+            /** Format: int32 */
+            errorCount: number;
+            notices: components["schemas"]["Problem"][];
+            rehearsal: null | components["schemas"]["MappingRehearsal"];
+            changes: components["schemas"]["HistoryAnswer"][];
+            /**
+             * Format: int64
+             * @description The set that was made; 0 for a preview.
+             */
+            setId: number;
+        };
+        BreakAnswer: {
+            /** @description The account in use. */
+            account: string;
+            title: string;
+            /** @description Why it cannot be used. */
+            why: string;
+            /** @description What leads to it. */
+            mappings: string[];
+            /**
+             * Format: int64
+             * @description Open documents that it breaks.
+             */
+            documents: number;
+            /** @description Their money. */
+            money: string;
+            /** @description Who may follow, the likeliest first. */
+            successors: components["schemas"]["SuccessorAnswer"][];
+        };
+        ChangeAnswer: {
+            record: string;
+            id: string;
+            change: string;
+            before: string;
+            after: string;
+            link: string;
+        };
+        /** @description A set of changes that were made together: by hand, from a file, from suggestions, by a pull, or to undo another. */
+        ChangeSet: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            origin: string;
+            /** Format: int64 */
+            changes: number;
+            /** Format: int64 */
+            undoes: number;
+            /** Format: int64 */
+            undoneBy: number;
+        };
+        /** @description Proposed rows that are made together. */
+        ChangesRequest: {
+            /** @description One or thousands. */
+            rows: null | components["schemas"]["RowRequest"][];
+            /** @description Whether the unusual targets among them are meant. */
             confirmed: boolean;
+            /** @description Where they come from: by hand, from a file, from suggestions. */
+            origin: null | string;
+        };
+        Choices: {
+            /** @description The rungs in force, in order; one left out is off. */
+            order: null | string[];
+            whenNothingMaps: null | string;
+            roundingTolerance: null | string;
+            mergeLines: null | boolean;
+            startDate: null | string;
+            lockedThrough: null | string;
+            entryDate: null | string;
+            /** @description The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand. */
+            schedule: null | string;
+            kinds: null | components["schemas"]["KindChoiceText"][];
         };
         CompanyAnswer: {
             id: string;
@@ -2027,13 +4238,10 @@ export interface components {
             connectedAt: string;
             connectedBy: string;
             pulledAt: string;
-            /** Format: int32 */
-            accounts: number;
-            /** Format: int32 */
-            suppliers: number;
-            /** Format: int32 */
-            taxCodes: number;
-            required: components["schemas"]["RequiredAccount"][];
+            holds: components["schemas"]["RecordCount"][];
+            features: components["schemas"]["FeatureAnswer"][];
+            pullWaits: boolean;
+            running: string;
         };
         ConsentAnswer: {
             url: string;
@@ -2049,6 +4257,34 @@ export interface components {
             /** @description Whether what arrived equals the sum of the seven states, everywhere. */
             conserved: boolean;
             otherCurrencies: components["schemas"]["MoneyCount"][];
+        };
+        /** @description How much of what arrives resolves, together and by kind. */
+        CoverageAnswer: {
+            /** @description By source: every document once, so that nothing counts twice. */
+            together: components["schemas"]["KindCoverage"];
+            kinds: components["schemas"]["KindCoverage"][];
+            /** @description Unmapped values of all kinds, most money waiting first. */
+            ranked: components["schemas"]["WaitingValue"][];
+            /** @description Mapped, and never arrived. */
+            unused: components["schemas"]["MappedValue"][];
+            /** @description Mapped to the same thing under spellings that differ only in case, punctuation or legal form. */
+            twins: components["schemas"]["TwinValues"][];
+            currency: string;
+        };
+        DecideAnswer: {
+            choices: components["schemas"]["Choices"];
+            kinds: components["schemas"]["KindInfo"][];
+            allRungs: string[];
+            referenceFields: string[];
+            currency: string;
+            administers: boolean;
+        };
+        DecideRehearsal: {
+            /** @description What cannot be chosen, and why; then nothing can be saved. */
+            impossible: components["schemas"]["ImpossibleAnswer"][];
+            /** @description By kind of document, the reference that the proposed pattern makes of the latest one. */
+            examples: components["schemas"]["ExampleAnswer"][];
+            rehearsal: null | components["schemas"]["RehearsalAnswer"];
         };
         DifferenceAnswer: {
             /** Format: int64 */
@@ -2127,6 +4363,10 @@ export interface components {
             supplier: string;
             employee: string;
             paymentAccount: string;
+            paymentAccountChoice: string;
+            paymentAccountChoices: string[];
+            form: string;
+            entryReference: string;
             settlement: string;
             currency: string;
             total: string;
@@ -2181,6 +4421,31 @@ export interface components {
             /** Format: int64 */
             reasons: number;
         };
+        /** @description A document in a few words, to open it. */
+        DocumentNote: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            date: string;
+            money: string;
+        };
+        ExampleAnswer: {
+            kind: string;
+            reference: string;
+            /** Format: int32 */
+            length: number;
+            /** Format: int32 */
+            longest: number;
+        };
+        FeatureAnswer: {
+            feature: string;
+            on: boolean;
+        };
+        FormInfo: {
+            form: string;
+            title: string;
+            problem: string;
+        };
         FoundAnswer: {
             rows: components["schemas"]["FoundRow"][];
         };
@@ -2189,6 +4454,46 @@ export interface components {
             title: string;
             note: string;
             key: string;
+        };
+        /** @description A supplier group: what a new supplier in it begins with. */
+        GroupAnswer: {
+            name: null | string;
+            payablesAccount: null | string;
+            costAccount: null | string;
+            term: null | string;
+            taxCode: null | string;
+            form: null | string;
+            box: null | string;
+        };
+        HideRequest: {
+            kind: null | string;
+            value: null | string;
+            hidden: boolean;
+        };
+        /** @description One change of one row, as people say it. */
+        HistoryAnswer: {
+            /** Format: int64 */
+            setId: number;
+            at: string;
+            who: string;
+            origin: string;
+            kind: string;
+            kindTitle: string;
+            key: string;
+            forSource: string;
+            effectiveFrom: string;
+            before: string;
+            after: string;
+        };
+        ImpossibleAnswer: {
+            kind: string;
+            field: string;
+            reason: string;
+        };
+        JoinRequest: {
+            group: null | string;
+            /** @description Who joins the group, and gets its defaults where they have none of their own. */
+            suppliers: null | string[];
         };
         JournalLine: {
             account: string;
@@ -2203,12 +4508,74 @@ export interface components {
             /** Format: int64 */
             documentLine: number;
         };
+        /** @description What is decided for a kind of document. */
+        KindChoiceText: {
+            kind: null | string;
+            form: null | string;
+            entryDay: null | string;
+            reference: null | string;
+            notes: null | string;
+            requires: null | string[];
+        };
+        KindCoverage: {
+            kind: string;
+            title: string;
+            /** Format: int32 */
+            values: number;
+            /** Format: int32 */
+            valuesWaiting: number;
+            /**
+             * Format: int64
+             * @description All of this kind.
+             */
+            lines: number;
+            /**
+             * Format: int64
+             * @description Those that nothing waits for.
+             */
+            resolved: number;
+            money: string;
+            moneyResolved: string;
+            /** Format: double */
+            linesPercent: number;
+            /** Format: double */
+            moneyPercent: number;
+            /** @description The share of the money that resolves, by month, in percent. */
+            months: components["schemas"]["MonthShare"][];
+        };
+        KindInfo: {
+            kind: string;
+            title: string;
+            /** @description The forms that it may take, each with what stands against it. */
+            forms: components["schemas"]["FormInfo"][];
+            /** @description A reference built of a document that is here; blank when there is none. */
+            example: string;
+            /** Format: int32 */
+            longestReference: number;
+            /** @description Where its other side goes, as people say it. */
+            offsetAccount: string;
+            offsetRole: string;
+        };
         KindTally: {
             kind: string;
             title: string;
             /** Format: int64 */
             documents: number;
             money: string;
+        };
+        LedgerSupplierAnswer: {
+            id: string;
+            name: string;
+            link: string;
+        };
+        /** @description Values of the ledger that pickers offer: departments, locations, projects, payment terms, items, tax codes. */
+        LedgerValueAnswer: {
+            kind: string;
+            id: string;
+            name: string;
+            active: boolean;
+            hidden: boolean;
+            account: string;
         };
         LineAnswer: {
             /** Format: int64 */
@@ -2231,11 +4598,46 @@ export interface components {
             waits: boolean;
             ladder: components["schemas"]["RungAnswer"][];
         };
+        LinkRequest: {
+            supplier: null | string;
+            name: null | string;
+            ledgerSupplier: null | string;
+            evidence: null | string;
+        };
+        MappedValue: {
+            kind: string;
+            kindTitle: string;
+            value: string;
+            target: string;
+        };
+        MappingRehearsal: {
+            rehearsal: components["schemas"]["RehearsalAnswer"];
+            /**
+             * Format: int32
+             * @description How many rows change.
+             */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Documents that are in the ledger and keep what they were posted with.
+             */
+            posted: number;
+            postedSample: components["schemas"]["DocumentNote"][];
+            /** @description What is unusual about a target, to be confirmed. */
+            asks: string[];
+        };
         MoneyCount: {
             currency: string;
             /** Format: int64 */
             documents: number;
             money: string;
+        };
+        MonthShare: {
+            period: string;
+            /** Format: double */
+            percent: number;
+            money: string;
+            waiting: string;
         };
         MovementAnswer: {
             from: string;
@@ -2245,6 +4647,7 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
+            sample: components["schemas"]["DocumentNote"][];
         };
         NeighboursAnswer: {
             /** Format: int64 */
@@ -2255,6 +4658,12 @@ export interface components {
             position: number;
             /** Format: int64 */
             count: number;
+        };
+        /** @description A number with its first and last day; blank for since ever and for still in use. */
+        NumberText: {
+            text: null | string;
+            from: null | string;
+            through: null | string;
         };
         OutcomeAnswer: {
             /** Format: int64 */
@@ -2269,6 +4678,12 @@ export interface components {
             reference: string;
             documentKind: string;
             money: string;
+        };
+        OutcomeTally: {
+            /** @description How many, and their money. */
+            tally: components["schemas"]["TallyText"];
+            /** @description The first of them. */
+            sample: components["schemas"]["DocumentNote"][];
         };
         /** @description What the rail and the top show on every view. */
         OverviewAnswer: {
@@ -2290,6 +4705,39 @@ export interface components {
             at: string;
             who: string;
             what: string;
+        };
+        PaymentAccountAnswer: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            kind: string;
+            account: string;
+            accountTitle: string;
+            currency: string;
+            holder: string;
+            otherHolders: string[];
+            numbers: components["schemas"]["NumberText"][];
+            /**
+             * Format: int64
+             * @description Documents that it has taken, whatever their state.
+             */
+            documents: number;
+            money: string;
+            broken: string;
+        };
+        PaymentAccountRequest: {
+            name: null | string;
+            kind: null | string;
+            account: null | string;
+            currency: null | string;
+            holder: null | string;
+            otherHolders: null | string[];
+            numbers: null | components["schemas"]["NumberText"][];
+        };
+        PaymentAccountsAnswer: {
+            accounts: components["schemas"]["PaymentAccountAnswer"][];
+            unclaimed: components["schemas"]["UnclaimedAnswer"][];
+            currency: string;
         };
         /** @description Something wrong in a file: where, and what to do. */
         Problem: {
@@ -2313,6 +4761,14 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description The way of setting up, in order; it can be left and taken up again at any step. */
+        ProgressAnswer: {
+            steps: components["schemas"]["StepAnswer"][];
+            /** @description The first step that is not done; blank when all are. */
+            next: string;
+            /** Format: int32 */
+            done: number;
+        };
         ProofAnswer: {
             done: boolean;
             /** Format: int64 */
@@ -2331,21 +4787,44 @@ export interface components {
             differences: components["schemas"]["DifferenceAnswer"][];
             accounts: components["schemas"]["AccountProofAnswer"][];
         };
+        ProposalAnswer: {
+            kind: string;
+            left: string;
+            right: string;
+            rightId: string;
+            evidence: string[];
+            /** Format: int32 */
+            confidence: number;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+        };
         ProveRequest: {
             period: null | string;
         };
-        /** @description What a pull changed. */
+        /** @description What a pull found, compared with the last one. */
         PullAnswer: {
+            /** @description Whether it counts already; otherwise it waits for a person, because it breaks something. */
+            takenOver: boolean;
+            /** @description Whose ledger it is. */
+            organisation: string;
+            /** @description Whether it is another organisation than before, so that each account has to be matched anew. */
+            otherOrganisation: boolean;
+            at: string;
+            who: string;
             /** Format: int32 */
             accounts: number;
             /** Format: int32 */
             suppliers: number;
-            /** Format: int32 */
-            taxCodes: number;
-            added: string[];
-            changed: string[];
-            closed: string[];
-            /** Format: int32 */
+            /** @description Every record that changed. */
+            changes: components["schemas"]["ChangeAnswer"][];
+            /** @description Accounts in use that cannot be used any more, each with the mappings to it and who may follow. */
+            breaks: components["schemas"]["BreakAnswer"][];
+            rehearsal: null | components["schemas"]["RehearsalAnswer"];
+            /**
+             * Format: int32
+             * @description How many documents were coded anew.
+             */
             recoded: number;
         };
         ReasonAnswer: {
@@ -2355,42 +4834,101 @@ export interface components {
             /** Format: int64 */
             line: number;
         };
+        ReasonCount: {
+            reason: string;
+            value: string;
+            detail: string;
+            /** Format: int32 */
+            documents: number;
+        };
         ReasonTally: {
             reason: string;
             detail: string;
             /** Format: int32 */
             documents: number;
         };
+        RecordCount: {
+            record: string;
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description What a change would do, before it is made. */
         RehearsalAnswer: {
+            /** @description Account to account, most money first; a blank account stands for "held". */
             movements: components["schemas"]["MovementAnswer"][];
-            comeFree: components["schemas"]["TallyText"];
-            becomeHeld: components["schemas"]["TallyText"];
-            stayHeld: components["schemas"]["TallyText"];
+            comeFree: components["schemas"]["OutcomeTally"];
+            becomeHeld: components["schemas"]["OutcomeTally"];
+            stayHeld: components["schemas"]["OutcomeTally"];
             changed: components["schemas"]["TallyText"];
             /** Format: int64 */
-            posted: number;
+            examined: number;
             currency: string;
-            accountTitle: string;
-            accountKind: string;
-            asks: string;
+            /** @description Why documents become or stay held: each reason with how many. */
+            why: components["schemas"]["ReasonCount"][];
         };
-        RequiredAccount: {
-            /** @description The role. */
+        /** @description The account that follows another; blank leaves what leads to it broken, and its documents held. */
+        Replacement: {
+            account: null | string;
+            successor: null | string;
+        };
+        RequiredAccountAnswer: {
+            /** @description The role's word. */
             role: string;
+            /** @description The role as people say it. */
+            title: string;
             /** @description What needs it. */
             why: string;
             /** @description The account that fills it; blank when none or several do. */
             account: string;
+            accountTitle: string;
+            /** @description Whether the company chose it, whatever the ledger says. */
+            chosen: boolean;
             /** @description Blank when all is well. */
             problem: string;
+            /** @description What to create in the ledger when nothing fits; blank when something fills it. */
+            create: string;
+            /** @description The kinds that it may be. */
+            kinds: string[];
+            /** @description The page of the ledger on which accounts are added. */
+            link: string;
+        };
+        RoleRequest: {
+            role: null | string;
+            account: null | string;
         };
         RowAnswer: {
             forSource: string;
             account: string;
-            accountTitle: string;
+            target: string;
+            ledgerItem: string;
+            value: string;
             group: string;
+            taxCode: string;
+            department: string;
+            location: string;
+            project: string;
+            percent: string;
             effectiveFrom: string;
             inForce: boolean;
+            broken: string;
+        };
+        /** @description A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared. */
+        RowRequest: {
+            kind: null | string;
+            key: null | string;
+            forSource: null | string;
+            effectiveFrom: null | string;
+            account: null | string;
+            ledgerItem: null | string;
+            value: null | string;
+            group: null | string;
+            taxCode: null | string;
+            department: null | string;
+            location: null | string;
+            project: null | string;
+            recoverablePercent: null | string;
+            /** @description Takes the row away. */
+            remove: boolean;
         };
         RungAnswer: {
             rung: string;
@@ -2407,8 +4945,16 @@ export interface components {
             decides: boolean;
         };
         SavedAnswer: {
-            /** @description The account that the row had, blank when there was none: what to send to undo it. */
-            before: string;
+            /**
+             * Format: int64
+             * @description The set that was made; 0 when nothing changed.
+             */
+            setId: number;
+            /**
+             * Format: int32
+             * @description How many rows changed.
+             */
+            changed: number;
             /**
              * Format: int32
              * @description Documents that were coded anew.
@@ -2427,8 +4973,17 @@ export interface components {
             /** @description Whether this is the demo, whose sign-ins may be shown. */
             demo: boolean;
         };
+        SetAnswer: {
+            set: components["schemas"]["ChangeSet"];
+            changes: components["schemas"]["HistoryAnswer"][];
+        };
         SetAsideRequest: {
             reason: null | string;
+        };
+        SetsAnswer: {
+            sets: components["schemas"]["ChangeSet"][];
+            /** Format: int64 */
+            next: null | number;
         };
         SignInRequest: {
             signIn: null | string;
@@ -2447,6 +5002,12 @@ export interface components {
             conserved: boolean;
             sum: components["schemas"]["TallyText"];
         };
+        SourceSupplier: {
+            name: string;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+        };
         SourceTally: {
             source: string;
             /** Format: int64 */
@@ -2458,6 +5019,66 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
+        };
+        /** @description A step of setting a company up. */
+        StepAnswer: {
+            /** @description Which step. */
+            word: string;
+            /** @description Whether nothing is missing there. */
+            done: boolean;
+            /** @description How far one is, or what is missing. */
+            note: string;
+        };
+        SuccessorAnswer: {
+            account: string;
+            title: string;
+            /** Format: int32 */
+            likeness: number;
+        };
+        SuggestionAnswer: {
+            kind: string;
+            value: string;
+            waiting: string;
+            /** Format: int64 */
+            waitingLines: number;
+            account: string;
+            accountTitle: string;
+            /**
+             * Format: double
+             * @description In percent: how often such proposals were right.
+             */
+            confidence: number;
+            evidence: string[];
+        };
+        SuggestionsAnswer: {
+            suggestions: components["schemas"]["SuggestionAnswer"][];
+            /** Format: int32 */
+            learnedFrom: number;
+            currency: string;
+        };
+        /** @description A spelling of the sources that a person linked to a supplier of the ledger. */
+        SupplierLink: {
+            supplier: string;
+            ledgerSupplier: string;
+            ledgerName: string;
+            evidence: string;
+            who: string;
+            at: string;
+        };
+        /** @description Suppliers from both sides. */
+        SuppliersAnswer: {
+            /** @description Pairs that may be the same, the surest first. */
+            proposals: components["schemas"]["ProposalAnswer"][];
+            /** @description Spellings that the ledger does not know; a dispatch adds them there. */
+            onlySource: components["schemas"]["SourceSupplier"][];
+            /** @description Suppliers of the ledger of which nothing arrived. */
+            onlyLedger: components["schemas"]["LedgerSupplierAnswer"][];
+            /** @description What persons linked. */
+            links: components["schemas"]["SupplierLink"][];
+            groups: components["schemas"]["GroupAnswer"][];
+            /** Format: int32 */
+            both: number;
+            currency: string;
         };
         /** @description What a file would bring, or brought. */
         TakeInAnswer: {
@@ -2529,17 +5150,50 @@ export interface components {
             /** Format: int64 */
             open: number;
         };
-        ValueAnswer: {
-            value: string;
+        TwinValues: {
+            kind: string;
+            kindTitle: string;
+            values: string[];
+            target: string;
+        };
+        /** @description What arrives and no payment account claims, or several do. */
+        UnclaimedAnswer: {
+            text: string;
             /** Format: int64 */
             documents: number;
             money: string;
+            claimedBy: string[];
+        };
+        UnknownRow: {
+            kind: string;
+            key: string;
+            account: string;
+            why: string;
+        };
+        ValueAnswer: {
+            value: string;
+            /**
+             * Format: int64
+             * @description Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.
+             */
+            lines: number;
+            money: string;
             /** Format: int64 */
-            waitingDocuments: number;
+            waitingLines: number;
             waiting: string;
             account: string;
-            accountTitle: string;
+            /** @description What it maps to, as people say it; blank while it maps to nothing. */
+            target: string;
+            group: string;
+            ledgerValue: string;
+            percent: string;
+            /**
+             * Format: int32
+             * @description Further rows of the same key, for sources and dates.
+             */
+            variants: number;
             broken: boolean;
+            hidden: boolean;
         };
         ValueDetail: {
             kind: string;
@@ -2553,6 +5207,10 @@ export interface components {
              * @description Documents under this value that are in the ledger and keep what they were posted with.
              */
             posted: number;
+            /** @description What changed, the latest first. */
+            history: components["schemas"]["HistoryAnswer"][];
+            hidden: boolean;
+            managed: boolean;
         };
         ValuesAnswer: {
             kind: string;
@@ -2562,6 +5220,7 @@ export interface components {
             values: number;
             moneyMapped: string;
             money: string;
+            waiting: string;
             currency: string;
             rows: components["schemas"]["ValueAnswer"][];
         };
@@ -2576,6 +5235,14 @@ export interface components {
             firstDocument: number;
             firstTitle: string;
             keyKind: string;
+        };
+        WaitingValue: {
+            kind: string;
+            kindTitle: string;
+            value: string;
+            /** Format: int64 */
+            lines: number;
+            money: string;
         };
     };
     responses: never;

@@ -63,6 +63,20 @@
     );
   }
 
+  function choosePaidFrom(account: string, isUndo = false) {
+    const before = d?.paymentAccountChoice ?? '';
+    void decide(
+      account ? `It was paid from ${account}.` : 'What the source says counts again.',
+      api.PUT('/api/companies/{companyId}/documents/{id}/payment-account', { params: { path }, body: { account } }),
+      isUndo ? undefined : () => choosePaidFrom(before, true),
+    );
+  }
+
+  const dimensionOf = (number: number, value: string) => {
+    const line = d?.lines.find((l) => l.number === number);
+    return line?.location === value ? 'location' : line?.project === value ? 'project' : 'department';
+  };
+
   const notDuplicate = () =>
     decide('Decided: no duplicate.', api.PUT('/api/companies/{companyId}/documents/{id}/not-duplicate', { params: { path } }));
   const takeUp = () =>
@@ -124,7 +138,10 @@
       {d.sourceId} · {d.lines.length === 1 ? 'one line' : `${d.lines.length} lines`}, {money(d.total)}
       {d.currency}{d.settlement ? ` · settled: ${d.settlement}` : ''}{d.paymentAccount
         ? ` · payment account ${d.paymentAccount}`
-        : ''}
+        : ''}{d.paymentAccountChoice ? `, a person says ${d.paymentAccountChoice}` : ''}
+      {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps}<button class="quiet" onclick={() => choosePaidFrom('')}
+          >take that back</button
+        >{/if}{d.entryReference && d.entryReference !== d.reference ? ` · reference in the ledger ${d.entryReference}` : ''}
       <a class="quiet ml-2" href={place.href('arrivals', list)}>back to the list</a>
     </p>
     {#if refused}<div class="note bad mt-3" role="alert">{refused}</div>{/if}
@@ -196,12 +213,36 @@
                       <button class="btn plain" onclick={notDuplicate}>Not the same</button>
                       <button class="btn plain" onclick={() => setAside('duplicate')}>Set aside</button>
                     </span>
-                  {:else if reason.reason === 'payment_account_unmapped' || reason.reason === 'settlement_unmapped'}
+                  {:else if reason.reason.startsWith('payment_account')}
+                    <span class="flex items-center gap-2">
+                      <select
+                        class="field"
+                        aria-label="Which payment account it was"
+                        value={d.paymentAccountChoice}
+                        onchange={(e) => choosePaidFrom(e.currentTarget.value)}
+                      >
+                        <option value="">It was …</option>
+                        {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
+                      </select>
+                      {#if reason.reason !== 'payment_account_ambiguous'}<a
+                          class="btn plain"
+                          href={place.href('mapping/payment-accounts')}>For all</a
+                        >{/if}
+                    </span>
+                  {:else if reason.reason === 'settlement_unmapped' || reason.reason === 'tax_code_unmapped'}
                     <a
                       class="btn plain"
                       href={place.href('mapping', { kind: reason.reason.replace('_unmapped', ''), value: reason.value })}
                       >Map it</a
                     >
+                  {:else if reason.reason === 'dimension_unmapped'}
+                    <a
+                      class="btn plain"
+                      href={place.href('mapping', { kind: dimensionOf(reason.line, reason.value), value: reason.value })}
+                      >Map it</a
+                    >
+                  {:else if reason.reason === 'role_missing' || reason.reason === 'role_ambiguous'}
+                    <a class="btn plain" href={place.href('set-up/accounts')}>Fill the role</a>
                   {:else if reason.reason === 'unmapped' && d.lines.find((l) => l.number === reason.line)?.category}
                     <a
                       class="btn plain"

@@ -62,7 +62,7 @@
 <a href="#main" class="sr-only" onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}
   >Skip to the view</a
 >
-<header class="border-rule flex h-12 items-center border-b pr-5">
+<header class="border-rule flex print:hidden h-12 items-center border-b pr-5">
   <a href={place.href('count')} class="flex w-34 items-center gap-2 pl-4.5 font-serif text-[17px] font-[560]"><Sign /> Adnumera</a
   >
   <div class="flex items-center gap-3 pl-2 text-sm">
@@ -114,7 +114,7 @@
   </div>
 </header>
 <div class="flex min-h-[calc(100vh-48px)]">
-  <nav class="border-rule w-34 shrink-0 border-r pt-3.5" aria-label="Views">
+  <nav class="border-rule w-34 print:hidden shrink-0 border-r pt-3.5" aria-label="Views">
     {#each rail as room (room.view)}
       {#if room.view === 'set-up'}<div class="h-2.5"></div>{/if}
       <a
@@ -136,4 +136,7 @@
   </nav>
   <main id="main" tabindex="-1" class="min-w-0 flex-1 px-6.5 py-4.5 outline-none">{@render children()}</main>
 </div>
-<Keys bind:open={showKeys} view={view === 'arrivals' && router.location.split('/')[3] ? 'document' : view} />
+<Keys
+  bind:open={showKeys}
+  view={view === 'arrivals' && router.location.split('/')[3] ? 'document' : router.location.endsWith('/grid') ? 'grid' : view}
+/>

@@ -23,6 +23,15 @@
       ['Tab', 'from the value to its account'],
       ['Ctrl Enter', 'save and go on to the next value'],
     ],
+    grid: [
+      ['letters', 'search an account for the cell'],
+      ['Shift ↑ ↓', 'choose cells'],
+      ['Ctrl D', 'fill the first of them down'],
+      ['Ctrl V', 'paste one or two columns'],
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Y', 'redo'],
+      ['Delete', 'take the mapping away'],
+    ],
     posting: [['Ctrl Enter', 'post all that is ready']],
     proof: [['Ctrl Enter', 'read the ledger back and prove']],
   };

@@ -3,51 +3,73 @@
 </script>
 
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
   import { Combobox } from 'bits-ui';
-  import { answer, api } from '../api/client';
   import { words } from '../amounts/format';
-  import { place } from '../frame/place.svelte';
+  import { accounts as chart, ledgerValues } from './values';
 
-  /** Chooses an account by number or name; what was chosen last in this session stands first. */
+  /** Chooses an account by number or name, or an item of the ledger, which brings its account; what was chosen last stands first. */
   let {
     value = $bindable(''),
+    item = $bindable(''),
     label,
     offset = false,
+    items = false,
+    kinds,
     chosen,
-  }: { value: string; label: string; offset?: boolean; chosen?: (id: string) => void } = $props();
+  }: {
+    value: string;
+    item?: string;
+    label: string;
+    offset?: boolean;
+    items?: boolean;
+    kinds?: string[];
+    chosen?: (id: string) => void;
+  } = $props();
 
-  const accounts = createQuery(() => ({
-    queryKey: [place.company, 'accounts'],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/accounts', { params: { path: { companyId: place.company } } })),
-    staleTime: 60_000,
-  }));
-
+  const accounts = chart();
+  const values = ledgerValues();
   let text = $state('');
   let typed = $state(false);
-  const may = $derived(
-    (accounts.data ?? []).filter((a) => a.active && (offset ? a.kind === 'asset' || a.kind === 'liability' : !a.control)),
-  );
+  const fits = (a: { kind: string; control: boolean }) =>
+    kinds ? kinds.includes(a.kind) : offset ? a.kind === 'asset' || a.kind === 'liability' : !a.control;
+  const may = $derived([
+    ...(accounts.data ?? [])
+      .filter((a) => a.active && (!a.hidden || a.id === value) && fits(a))
+      .map((a) => ({ key: a.id, account: a.id, item: '', title: a.title, note: words(a.kind) })),
+    ...(items ? (values.data ?? []) : [])
+      .filter((v) => v.kind === 'item' && v.active)
+      .map((v) => ({ key: `item:${v.id}`, account: v.account, item: v.id, title: v.name, note: `item, ${titleOf(v.account)}` })),
+  ]);
   const needle = $derived(typed ? text.trim().toLowerCase() : '');
   const shown = $derived(
     may
       .filter((a) => !needle || a.title.toLowerCase().includes(needle))
-      .sort((a, b) => lastUsed.indexOf(b.id) - lastUsed.indexOf(a.id))
+      .sort((a, b) => lastUsed.indexOf(b.key) - lastUsed.indexOf(a.key))
       .slice(0, 40),
   );
-  const title = $derived((accounts.data ?? []).find((a) => a.id === value)?.title ?? value);
+  const at = $derived(item ? `item:${item}` : value);
+  const title = $derived(
+    item ? ((values.data ?? []).find((v) => v.kind === 'item' && v.id === item)?.name ?? item) : titleOf(value),
+  );
 
-  function choose(id: string) {
-    if (!id) return;
-    lastUsed = [...lastUsed.filter((u) => u !== id), id];
+  function titleOf(id: string) {
+    return (accounts.data ?? []).find((a) => a.id === id)?.title ?? id;
+  }
+
+  function choose(key: string) {
+    const option = may.find((m) => m.key === key);
+    if (!option) return;
+    lastUsed = [...lastUsed.filter((u) => u !== key), key];
     typed = false;
-    chosen?.(id);
+    value = option.account;
+    item = option.item;
+    chosen?.(option.account);
   }
 </script>
 
 <Combobox.Root
   type="single"
-  bind:value
+  value={at}
   onValueChange={choose}
   inputValue={typed ? text : title}
   onOpenChange={(open) => !open && (typed = false)}
@@ -61,13 +83,13 @@
   />
   <Combobox.Portal>
     <Combobox.Content class="bg-raised border-strong z-30 max-h-72 w-80 overflow-y-auto border py-1" sideOffset={3} align="start">
-      {#each shown as account (account.id)}
+      {#each shown as option (option.key)}
         <Combobox.Item
-          value={account.id}
-          label={account.title}
+          value={option.key}
+          label={option.title}
           class="data-highlighted:bg-sunk flex cursor-pointer justify-between gap-3 px-3 py-1.5"
         >
-          <span>{account.title}</span><span class="text-soft">{words(account.kind)}</span>
+          <span>{option.title}</span><span class="text-soft">{option.note}</span>
         </Combobox.Item>
       {:else}
         <p class="text-soft px-3 py-1.5">

@@ -1,82 +1,78 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Schemas } from '../api/client';
-  import { many, money } from '../amounts/format';
+  import { many, money, shortDay } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
+  import Outcome from './Outcome.svelte';
 
-  /** What saving would do, before it is done. */
+  /** What saving would do, before it is done; and the way to save it. */
   let {
     query,
-    value,
-    posted,
-    confirmed = $bindable(),
-    refused,
-    save,
-    keeps,
+    idle,
+    posted = 0,
+    confirmed = $bindable(false),
+    refused = '',
+    actions,
   }: {
-    query: { data?: Schemas['RehearsalAnswer']; isPending: boolean; error: unknown } | null;
-    value: string;
-    posted: number;
-    confirmed: boolean;
-    refused: string;
-    save: (next: boolean) => void;
-    keeps: boolean;
+    query: { data?: Schemas['MappingRehearsal']; isPending: boolean; error: unknown } | null;
+    idle: string;
+    posted?: number;
+    confirmed?: boolean;
+    refused?: string;
+    actions: Snippet<[boolean]>;
   } = $props();
 
   const r = $derived(query?.data);
-  const stays = $derived(posted > 0 ? `${many(posted, 'posted document')} stay as they are.` : '');
+  const stay = $derived(r?.posted ?? posted);
+  let showPosted = $state(false);
 </script>
 
 <section class="bg-raised border-rule self-start border p-4" aria-label="Rehearsal" aria-live="polite">
   <h2>Rehearsal</h2>
   {#if refused}<p class="note bad mb-2" role="alert">{refused}</p>{/if}
   {#if !query}
-    <p class="text-soft">{keeps ? `Choose an account for “${value}”, and see here what saving it would do.` : ''} {stays}</p>
+    <p class="text-soft">{idle}</p>
+    {#if stay > 0}<p class="text-soft mt-1">
+        {many(stay, 'posted document')}
+        {stay === 1 ? 'stays as it is' : 'stay as they are'}.
+      </p>{/if}
   {:else if query.error}
     <p class="note bad" role="alert">{(query.error as Error).message}</p>
   {:else if !r}
     <p class="text-soft" role="status">Rehearsing …</p>
   {:else}
     <p class="text-soft mb-2">
-      If you save this: {r.changed.documents === 0
+      If you save this{r.rows > 1 ? ` (${many(r.rows, 'row')})` : ''}: {r.rehearsal.changed.documents === 0
         ? 'no open document changes.'
-        : `${many(r.changed.documents, 'open document')} change.`}
-      {stays}
+        : `${many(r.rehearsal.changed.documents, 'open document')} ${r.rehearsal.changed.documents === 1 ? 'changes' : 'change'}.`}
     </p>
-    {#if r.movements.length > 0}
-      <table class="ledger">
-        <thead><tr><th>From</th><th>To</th><th class="n">Docs</th><th class="n">Money</th></tr></thead>
-        <tbody>
-          {#each r.movements as m (`${m.from}>${m.to}`)}
-            <tr
-              ><td class={m.from ? '' : 'text-ochre'}>{m.fromTitle}</td><td class={m.to ? '' : 'text-ochre'}>{m.toTitle}</td><td
-                class="n text-soft">{m.documents}</td
-              ><td class="n">{money(m.money)}</td></tr
-            >
-          {/each}
-        </tbody>
-      </table>
-    {/if}
-    <table class="ledger mt-2">
-      <tbody>
-        <tr><td>come free</td><td class="n text-soft">{r.comeFree.documents}</td><td class="n">{money(r.comeFree.money)}</td></tr>
-        <tr
-          ><td>stay held for another reason</td><td class="n text-soft">{r.stayHeld.documents}</td><td class="n"
-            >{money(r.stayHeld.money)}</td
-          ></tr
+    <Outcome rehearsal={r.rehearsal} />
+    {#if stay > 0}
+      <p class="text-soft mt-2">
+        <button class="quiet" aria-expanded={showPosted} onclick={() => (showPosted = !showPosted)}
+          >{many(stay, 'posted document')}</button
         >
-        {#if r.becomeHeld.documents > 0}<tr class="text-ochre"
-            ><td>become held</td><td class="n">{r.becomeHeld.documents}</td><td class="n">{money(r.becomeHeld.money)}</td></tr
-          >{/if}
-      </tbody>
-    </table>
-    {#if r.asks}
+        {stay === 1 ? 'keeps' : 'keep'} what {stay === 1 ? 'it was' : 'they were'} posted with.
+      </p>
+      {#if showPosted}
+        <ul class="max-h-44 overflow-y-auto pl-3">
+          {#each r.postedSample as note (note.id)}
+            <li class="flex gap-3 py-0.5">
+              <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a>
+              <span class="text-soft ml-auto whitespace-nowrap">{shortDay(note.date)}</span><span class="w-20 text-right"
+                >{money(note.money)}</span
+              >
+            </li>
+          {/each}
+          {#if r.posted > r.postedSample.length}<li class="text-soft">and {r.posted - r.postedSample.length} more</li>{/if}
+        </ul>
+      {/if}
+    {/if}
+    {#if r.asks.length > 0}
       <label class="note mt-3 flex gap-2"
-        ><input type="checkbox" bind:checked={confirmed} /> <span>{r.asks} Yes, this is meant.</span></label
+        ><input type="checkbox" bind:checked={confirmed} /> <span>{r.asks.join(' ')} Yes, this is meant.</span></label
       >
     {/if}
-    <div class="mt-4 flex items-center gap-2">
-      <button class="btn" disabled={r.asks !== '' && !confirmed} onclick={() => save(true)}>Save and go on</button>
-      <button class="btn plain" disabled={r.asks !== '' && !confirmed} onclick={() => save(false)}>Save</button>
-      <kbd class="text-soft">Ctrl Enter</kbd>
-    </div>
+    <div class="mt-4 flex flex-wrap items-center gap-2">{@render actions(r.asks.length > 0 && !confirmed)}</div>
   {/if}
 </section>

@@ -1,0 +1,113 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import AccountPicker from '../ledger/AccountPicker.svelte';
+  import { ledgerValues } from '../ledger/values';
+  import { fillsIn, hasGroup, isOffset, leftOut, mapsToValue } from './kinds';
+
+  /** The row of a value that is edited: its target, and what else it says. */
+  let {
+    kind,
+    value,
+    row = $bindable(),
+    sources,
+  }: { kind: string; value: string; row: Schemas['RowRequest']; sources: string[] } = $props();
+
+  const values = ledgerValues();
+  const offered = $derived((what: string) => (values.data ?? []).filter((v) => v.kind === what && v.active && !v.hidden));
+  let more = $state(false);
+  const dimensions = [
+    ['department', 'Department'],
+    ['location', 'Location'],
+    ['project', 'Project'],
+  ] as const;
+  const valueKind = $derived(kind === 'supplier_term' ? 'payment_term' : kind);
+</script>
+
+{#if mapsToValue(kind)}
+  <label class="text-soft block"
+    >In the ledger
+    <select class="field mt-1 w-full" bind:value={row.value} aria-label={`Value for ${value}`}>
+      <option value="">–</option>
+      {#each offered(valueKind) as v (v.id)}
+        <option value={kind === 'supplier_term' ? v.id : v.name}>{v.name}</option>
+      {/each}
+      {#if kind !== 'supplier_term'}<option value={leftOut}>not sent to the ledger</option>{/if}
+    </select>
+  </label>
+{:else}
+  {#if kind === 'tax_code'}
+    <label class="text-soft mb-2 flex items-center gap-2"
+      >Recovered <input
+        class="field w-20 text-right"
+        inputmode="decimal"
+        aria-label={`Percent recovered of ${value}`}
+        bind:value={row.recoverablePercent}
+      /> % of the tax</label
+    >
+  {/if}
+  <div class="text-soft mb-1">
+    {isOffset(kind) ? 'Ledger account' : kind === 'tax_code' ? 'Account (blank: the role input tax)' : 'Account'} for this value
+  </div>
+  {#key `${kind}|${value}`}
+    <AccountPicker
+      bind:value={row.account as string}
+      bind:item={row.ledgerItem as string}
+      label={`Account for ${value}`}
+      offset={isOffset(kind) || kind === 'tax_code'}
+      items={fillsIn(kind)}
+    />
+  {/key}
+{/if}
+<div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+  <label class="text-soft flex items-center gap-2"
+    >from <input class="field" type="date" bind:value={row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
+  >
+  {#if !mapsToValue(kind) || kind !== 'supplier_term'}
+    <button class="quiet text-soft" aria-expanded={more} onclick={() => (more = !more)}>{more ? 'less' : 'more'}</button>
+  {/if}
+</div>
+{#if more}
+  <div class="mt-2 grid grid-cols-2 gap-2">
+    {#if kind !== 'category_group' && kind !== 'supplier_group'}
+      <label class="text-soft"
+        >Only for source
+        <select class="field w-full" bind:value={row.forSource}>
+          <option value="">every source</option>
+          {#each sources as source (source)}<option>{source}</option>{/each}
+        </select>
+      </label>
+    {/if}
+    {#if hasGroup(kind)}
+      <label class="text-soft">Group <input class="field w-full" bind:value={row.group} /></label>
+    {/if}
+    {#if fillsIn(kind)}
+      <label class="text-soft"
+        >Tax code when blank
+        <select class="field w-full" bind:value={row.taxCode}>
+          <option value="">–</option>
+          {#each offered('tax_code') as v (v.id)}<option value={v.id}>{v.id} · {v.name}</option>{/each}
+        </select>
+      </label>
+      {#each dimensions as [word, title] (word)}
+        {#if offered(word).length > 0}
+          <label class="text-soft"
+            >{title} when blank
+            <select class="field w-full" bind:value={row[word]}>
+              <option value="">–</option>
+              {#each offered(word) as v (v.id)}<option>{v.name}</option>{/each}
+            </select>
+          </label>
+        {/if}
+      {/each}
+    {/if}
+    {#if kind === 'tax_code'}
+      <label class="text-soft"
+        >Tax code in the ledger
+        <select class="field w-full" bind:value={row.value}>
+          <option value="">the same</option>
+          {#each offered('tax_code') as v (v.id)}<option value={v.id}>{v.id} · {v.name}</option>{/each}
+        </select>
+      </label>
+    {/if}
+  </div>
+{/if}
