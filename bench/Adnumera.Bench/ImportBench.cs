@@ -44,7 +44,7 @@ internal static class ImportBench
         Directory.Delete(folder, true);
     }
 
-    private static CompanyFile Company(string path, string folder)
+    public static CompanyFile Company(string path, string folder)
     {
         var file = new CompanyFile(path);
         file.SetUp(new Company("bench", "Bench", new CompositionSettings()));

@@ -7,6 +7,9 @@ if (args is not [var cli, ..])
     return 2;
 }
 
-if (args is not [_, "import"]) ComposeBench.Run(cli);
-if (args is not [_, "compose"]) ImportBench.Run();
+var only = args.Length > 1 ? args[1] : "";
+if (only is "" or "compose") ComposeBench.Run(cli);
+if (only is "" or "import") ImportBench.Run();
+if (only is "" or "mapping") MappingBench.Run();
+if (only is "" or "suggestions") SuggestionBench.Run();
 return Report.AllHold ? 0 : 1;

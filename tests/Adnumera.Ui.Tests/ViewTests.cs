@@ -140,11 +140,11 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Text("“Sharpening” is mapped");
         browser.Heading("What decides a line of “Exhibition stand”");
         browser.Button("Undo").Click();
-        browser.Text("“Sharpening” is as it was");
+        browser.Text("Taken back.");
         foreach (var kind in (string[])["Suppliers", "Payment accounts", "Items", "Settlements"])
         {
-            browser.Link(kind).Click();
-            browser.Heading(kind);
+            browser.Find($"//nav[@aria-label='Kinds of value']//a[.='{kind}']").Click();
+            browser.Find($"//h1[.='{kind}']");
             browser.Settled();
         }
     }
@@ -157,11 +157,17 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Text("Peregrine Box and Board Ltd");
         Check();
         browser.Go("bindery/set-up");
-        browser.Heading("Required accounts");
+        browser.Heading("steps are done");
+        Check();
+        browser.Go("bindery/set-up/accounts");
+        browser.Heading("Every role is filled");
         browser.Row("payables control");
         Check();
-        browser.Button("Pull the chart again").Click();
-        browser.Text("The chart is as it was.");
+        browser.Go("bindery/set-up/ledger");
+        browser.Row("Quillfern Bindery LLC");
+        Check();
+        browser.Button("Pull again").Click();
+        browser.Text("everything is as it was");
     }
 
     [Fact]
@@ -237,23 +243,39 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     {
         browser.Go("bindery/arrivals?reason=payment_account_unmapped");
         browser.Row("Saltmarsh").Click();
-        browser.Link("Map it").Click();
-        browser.Heading("What decides the offset of “7730”");
-        var field = browser.Field("Account for 7730");
+        browser.Link("For all").Click();
+        browser.Heading("1 number waits for a payment account");
+        Check();
+        browser.Button("a new account").Click();
+        browser.Heading("A new payment account");
+        browser.Field("Name").SendKeys("Bench card");
+        var field = browser.Field("Ledger account of the payment account");
         field.SendKeys("22");
         browser.Find("//*[@role='option' and contains(., '2210')]");
         Assert.False(browser.Has("//*[@role='option' and contains(., '6220')]"), "a cost account is offered as an offset");
-        field.SendKeys(Keys.Escape);
+        browser.Find("//*[@role='option' and contains(., '2210')]").Click();
+        browser.Text("come free");
+        Check();
+        browser.Button("Save it").Click();
+        browser.Text("Bench card is saved.");
+        browser.Heading("Payment accounts");
+
+        // Removing it unassigns and deletes nothing.
+        browser.Button("Bench card").Click();
+        browser.Find("//label[contains(., 'remove it')]/input").Click();
+        browser.Text("become held");
+        browser.Button("Remove it").Click();
+        browser.Heading("1 number waits for a payment account");
     }
 
     [Fact]
     public void A_closed_ledger_door_is_said_with_a_way_on()
     {
         demo.House.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
-        browser.Go("bindery/set-up");
+        browser.Go("bindery/set-up/ledger");
         browser.Button("Disconnect").Click();
-        browser.Text("Documents and mappings are kept.");
+        browser.Text("the chart as it was pulled last are kept");
         browser.Button("Stay connected").Click();
-        browser.Gone("//*[contains(., 'Documents and mappings are kept.') and not(*)]");
+        browser.Gone("//*[contains(., 'the chart as it was pulled last are kept') and not(*)]");
     }
 }

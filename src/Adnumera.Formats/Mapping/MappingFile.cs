@@ -26,10 +26,19 @@ public static class MappingFile
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    /// <param name="whole">Whether it may have the kinds and columns of the whole book.</param>
-    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems, bool whole = false)
+    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems) => Read(file, content, problems, whole: false, out _);
+
+    /// <summary>Reads the whole book of an application.</summary>
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <param name="hasFurtherColumns">Whether it has the columns <c>value</c> and <c>ledger_item</c>; without them it says nothing of either.</param>
+    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, out bool hasFurtherColumns) => Read(file, content, problems, whole: true, out hasFurtherColumns);
+
+    private static List<MappingRow> Read(string file, byte[] content, Problems problems, bool whole, out bool hasFurtherColumns)
     {
         using var table = CsvTable.Open(file, content, whole ? WholeColumns : Columns, problems);
+        hasFurtherColumns = whole && table.Has(Value) && table.Has(LedgerItem);
         var book = new List<MappingRow>();
         var rows = new Dictionary<RowIdentity, long>();
         while (table.Read())

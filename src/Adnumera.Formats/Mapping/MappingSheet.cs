@@ -27,9 +27,10 @@ public static class MappingSheet
         stream.SaveAs(rows, sheetName: "mapping");
     }
 
-    /// <summary>Reads a book; errors go to <paramref name="problems"/>, with the row of the sheet.</summary>
-    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems)
+    /// <summary>Reads a book as <see cref="MappingFile.ReadWhole"/> does; errors go to <paramref name="problems"/>, with the row of the sheet.</summary>
+    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, out bool hasFurtherColumns)
     {
+        hasFurtherColumns = false;
         using var stream = new MemoryStream(content);
         try
         {
@@ -40,7 +41,7 @@ public static class MappingSheet
             }
 
             stream.Position = 0;
-            return MappingFile.Read(file, AsCsv(stream), problems, whole: true);
+            return MappingFile.ReadWhole(file, AsCsv(stream), problems, out hasFurtherColumns);
         }
         catch (Exception e) when (e is InvalidDataException or FormatException or System.Xml.XmlException or KeyNotFoundException or NotSupportedException)
         {

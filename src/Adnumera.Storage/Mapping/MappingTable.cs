@@ -80,19 +80,19 @@ public sealed class MappingTable(SqliteConnection company)
     public IReadOnlyList<ArrivingValue> Arriving(KeyKind kind, int most) => company.Query<ArrivingValue>(
         """
         select v.value as Value, c.lines as Lines, c.money as Money, c.waiting_lines as WaitingLines, c.waiting as Waiting
-        from (select key, sum(lines) as lines, sum(money) as money, sum(waiting_lines) as waiting_lines, sum(waiting) as waiting from value_cell where kind = @kind group by key having sum(lines) > 0) c
-        join arriving_value v on v.kind = @kind and v.key = c.key
+        from value_cell c join arriving_value v on v.kind = c.kind and v.key = c.key
+        where c.kind = @kind and c.period = '' and c.lines > 0
         order by c.waiting desc, c.money desc, c.key limit @most
         """, new { kind = Words<KeyKind>.Of(ArrivesAs(kind)), most }).AsList();
 
     /// <summary>A kind's totals by month, for its coverage over time.</summary>
     public IReadOnlyList<(string Period, ValueTally Tally)> ByPeriod(KeyKind kind) => [.. company.Query<(string Period, long Lines, long Money, long WaitingLines, long Waiting)>(
-        "select period, sum(lines), sum(abs(money)), sum(waiting_lines), sum(waiting) from value_cell where kind = @kind group by period having sum(lines) > 0 order by period",
+        "select period, sum(lines), sum(abs(money)), sum(waiting_lines), sum(waiting) from value_cell where kind = @kind and period <> '' group by period having sum(lines) > 0 order by period",
         new { kind = Words<KeyKind>.Of(ArrivesAs(kind)) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
 
     /// <summary>Of all kinds, how many values carry something that waits.</summary>
     public long ValuesWaiting(KeyKind kind) => company.ExecuteScalar<long>(
-        "select count(*) from (select key from value_cell where kind = @kind group by key having sum(waiting_lines) > 0)", new { kind = Words<KeyKind>.Of(kind) });
+        "select count(*) from value_cell where kind = @kind and period = '' and waiting_lines > 0", new { kind = Words<KeyKind>.Of(kind) });
 
     /// <summary>The kept totals under values, empty ones left out: to hold against a recount.</summary>
     public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Kept() => company.Query<(string, string, string, long, long, long, long)>(

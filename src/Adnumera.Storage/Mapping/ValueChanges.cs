@@ -38,8 +38,16 @@ internal sealed class ValueChanges(SqliteConnection company, string currency)
         {
             if (tally == default) continue;
             var (word, key) = (Words<KeyKind>.Of(kind), kind.Fold(text));
-            value.Run(word, key, text);
             cell.Run(word, key, period, tally.Lines, tally.Money, tally.WaitingLines, tally.Waiting);
+        }
+
+        // All months together stand under none, so that a list of values reads one cell for each.
+        foreach (var all in moved.GroupBy(m => (m.Key.Kind, m.Key.Value)))
+        {
+            var tally = all.Aggregate(default(ValueTally), (sum, m) => sum + m.Value);
+            var (word, key) = (Words<KeyKind>.Of(all.Key.Kind), all.Key.Kind.Fold(all.Key.Value));
+            value.Run(word, key, all.Key.Value);
+            if (tally != default) cell.Run(word, key, "", tally.Lines, tally.Money, tally.WaitingLines, tally.Waiting);
         }
 
         moved.Clear();

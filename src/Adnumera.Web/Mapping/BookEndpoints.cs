@@ -115,18 +115,26 @@ internal static class BookEndpoints
     {
         var content = await Upload.Read(request, Path.GetFileName(fileName), LargestBook, cancel);
         var problems = new Problems();
-        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.Read(Path.GetFileName(fileName), content, problems) : MappingFile.Read(Path.GetFileName(fileName), content, problems, whole: true);
+        var name = Path.GetFileName(fileName);
+        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, out var further) : MappingFile.ReadWhole(name, content, problems, out further);
         if (problems.Any) return new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0);
-        return preview ? work.File.Read(c => Apply(c, work, fileName, rows, replace, problems, true)) : work.File.InTransaction(c => Apply(c, work, fileName, rows, replace, problems, false));
+        return preview ? work.File.Read(c => Apply(c, work, name, rows, further, replace, problems, true)) : work.File.InTransaction(c => Apply(c, work, name, rows, further, replace, problems, false));
     }
 
-    private static BookTakenIn Apply(SqliteConnection company, Work work, string fileName, IReadOnlyList<MappingRow> rows, bool replace, Problems problems, bool preview)
+    private static BookTakenIn Apply(SqliteConnection company, Work work, string fileName, IReadOnlyList<MappingRow> rows, bool further, bool replace, Problems problems, bool preview)
     {
         var world = World.Of(company);
+        if (!further)
+        {
+            // The pipeline's file says nothing of items and values: a row to the same account keeps them.
+            var here = world.Rows.ToDictionary(r => r.Identity);
+            rows = [.. rows.Select(r => here.TryGetValue(r.Identity, out var was) && was.Account == r.Account ? r with { Value = was.Value, LedgerItem = was.LedgerItem } : r)];
+        }
+
         var proposals = rows.Select(ProposedRow.Put).ToList();
         var inFile = rows.Select(r => r.Identity).ToHashSet();
         var only = world.Rows.Where(r => !inFile.Contains(r.Identity)).ToList();
-        if (replace) proposals.AddRange(only.Select(ProposedRow.Remove));
+        if (replace) proposals.AddRange(only.Where(r => further || r.Kind.IsInBook()).Select(ProposedRow.Remove));
         var changes = BookChanges.Between(world.Rows, proposals);
 
         // A row that is as it is here stays, whatever its account; a new one to an account that cannot be used is left out and named.
@@ -136,7 +144,7 @@ internal static class BookEndpoints
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, world, changes, asks) : null;
         var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Make(company, work, changes, $"file {fileName}");
         return new BookTakenIn(
-            fileName, rows.Count, changes.Count(c => c.Before is null), changes.Count(c => c is { Before: not null, After: not null }), changes.Count(c => c.After is { Ends: true }), replace ? only.Count : 0,
+            fileName, rows.Count, changes.Count(c => c.Before is null), changes.Count(c => c is { Before: not null, After: not null }), changes.Count(c => c.After is { Ends: true }), changes.Count(c => c.After is null),
             rows.Count - changes.Count(c => c.After is not null) - unknown.Count,
             [.. unknown.Take(MostListed).Select(u => new UnknownRow(u.Kind.Title(), u.Key, u.After!.Account, Core.Entries.ReasonWords.Because(Targets.Broken(world.Chart, u.After)!.Value)))],
             [], 0, problems.Notices, rehearsal, [.. changes.Take(MostListed).Select(c => HistoryAnswer.Of(0, "", "", "", c, world.Chart))], saved.SetId);

@@ -61,7 +61,7 @@ internal static class MappingEndpoints
     public static KeyKind KindOf(string? kind) =>
         Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"\"{kind}\" is not a kind of value that is mapped here.", 400);
 
-    private static ValuesAnswer Values(SqliteConnection company, KeyKind kind)
+    internal static ValuesAnswer Values(SqliteConnection company, KeyKind kind)
     {
         var currency = CompanyFile.Of(company).Settings.Currency;
         var table = new MappingTable(company);
@@ -126,7 +126,7 @@ internal static class MappingEndpoints
         _ => "",
     };
 
-    private static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request)
+    internal static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request)
     {
         var world = World.Of(company);
         var changes = BookChanges.Between(world.Rows, MappingChanges.Proposals(world.Rows, request.Rows));

@@ -2,7 +2,7 @@ namespace Adnumera.Core.Mapping.Suggestions;
 
 /// <summary>
 /// Turns a score into a confidence that keeps its word: the share that was right among past proposals of a similar score. Isotonic
-/// regression by pooling adjacent violators (Ayer and others, 1955; from memory), each pool smoothed by one right and one wrong.
+/// regression by pooling adjacent violators (Ayer and others, 1955; from memory), each pool smoothed by half a right and half a wrong one.
 /// </summary>
 public sealed class Calibration
 {
@@ -36,7 +36,7 @@ public sealed class Calibration
             pools.Add((lower.From, lower.Right + upper.Right, lower.All + upper.All));
         }
 
-        steps.AddRange(pools.Select(p => (p.From, (p.Right + 1) / (p.All + 2))));
+        foreach (var pool in pools) steps.Add((pool.From, Math.Max((pool.Right + 0.5) / (pool.All + 1), steps.Count == 0 ? 0 : steps[^1].Confidence)));
     }
 
     /// <summary>The confidence of a score.</summary>

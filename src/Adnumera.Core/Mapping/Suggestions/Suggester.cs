@@ -10,7 +10,8 @@ namespace Adnumera.Core.Mapping.Suggestions;
 /// </summary>
 public sealed class Suggester
 {
-    private const double HalfLifeDays = 45;
+    private const double Fades = 0.88;
+    private const int MostMeasured = 2500;
     private const double SameName = 0.86;
     private const double LeastNameLikeness = 0.72;
     private static readonly char[] Between = [' ', ',', '.', ';', ':', '/', '-', '(', ')', '&', '+', '"', '\''];
@@ -26,19 +27,26 @@ public sealed class Suggester
     public Suggester(Chart chart, IReadOnlyList<CodedLine> past, IReadOnlyList<SupplierPosting> history)
     {
         this.chart = chart;
-        var ordered = past.OrderBy(l => l.Date).ToList();
+        learned = new Learned(history);
 
-        // The last third is proposed by what the first two teach: that measures how far a score can be believed.
-        var cut = ordered.Count * 2 / 3;
-        var early = new Learned(ordered.Take(cut), history);
-        calibration = new Calibration(ordered.Skip(cut).Select(l => (Line: l, Best: Best(early, l))).Where(t => t.Best.Account.Length > 0).Select(t => (t.Best.Score, t.Best.Account == t.Line.Account)));
-        learned = new Learned(ordered, history);
+        // The latest lines are each proposed by what the earlier ones taught, then taught themselves: that measures how far a score can be believed.
+        var ordered = past.OrderBy(l => l.Date).ToList();
+        var measured = Math.Max(ordered.Count / 3, ordered.Count - MostMeasured);
+        var tried = new List<(double Score, bool Right)>();
+        for (var i = 0; i < ordered.Count; i++)
+        {
+            var line = ordered[i];
+            if (i >= measured && Best(line) is { Account.Length: > 0 } best) tried.Add((best.Score, best.Account == line.Account));
+            learned.Learn(line);
+        }
+
+        calibration = new Calibration(tried);
     }
 
     /// <summary>The account that a line most likely goes to; null when nothing speaks for any.</summary>
     public Suggestion? For(CodedLine line)
     {
-        var best = Best(learned, line);
+        var best = Best(line);
         return best.Account.Length == 0 ? null : new Suggestion(best.Account, Math.Round(calibration.Of(best.Score), 3), best.Evidence());
     }
 
@@ -54,14 +62,14 @@ public sealed class Suggester
         return new Suggestion(best.Key, Math.Round(best.Sum(p => p.Confidence) / lines.Count, 3), [.. best.SelectMany(p => p.Evidence).GroupBy(e => e).OrderByDescending(g => g.Count()).Take(3).Select(g => g.Key)]);
     }
 
-    private Proposal Best(Learned from, CodedLine line)
+    private Proposal Best(CodedLine line)
     {
         var votes = new Dictionary<string, double>();
         var strongest = new Dictionary<string, List<(double Weight, Feature Feature, Counts Counts)>>();
         var all = 0.0;
-        foreach (var feature in from.FeaturesOf(line))
+        foreach (var feature in learned.FeaturesOf(line))
         {
-            if (from.Of(feature) is not { } counts) continue;
+            if (learned.Of(feature) is not { } counts) continue;
             var reliability = counts.Total / (counts.Total + 0.7);
             foreach (var (account, count) in counts.ByAccount)
             {
@@ -126,11 +134,20 @@ public sealed class Suggester
 
         public double Total { get; private set; }
 
-        public void Add(string account, double weight, int lines)
+        /// <summary>Counts a line; with each the earlier ones weigh less, so that a changed meaning is soon followed.</summary>
+        public void Learn(string account)
+        {
+            foreach (var known in ByAccount.Keys) ByAccount[known] *= Fades;
+            Total *= Fades;
+            Lines[account] = Lines.GetValueOrDefault(account) + 1;
+            Weigh(account, 1);
+        }
+
+        /// <summary>Adds weight that does not come from lines.</summary>
+        public void Weigh(string account, double weight)
         {
             ByAccount[account] = ByAccount.GetValueOrDefault(account) + weight;
             Total += weight;
-            if (lines > 0) Lines[account] = Lines.GetValueOrDefault(account) + lines;
         }
     }
 
@@ -140,27 +157,21 @@ public sealed class Suggester
         private readonly Names suppliers = new();
         private readonly Names categories = new();
 
-        public Learned(IEnumerable<CodedLine> past, IReadOnlyList<SupplierPosting> history)
+        public Learned(IReadOnlyList<SupplierPosting> history)
         {
-            var lines = past.ToList();
-            var last = lines.Count == 0 ? DateOnly.MinValue : lines.Max(l => l.Date);
-            foreach (var line in lines)
-            {
-                suppliers.Know(line.Supplier);
-                categories.Know(line.Category);
-            }
-
-            foreach (var line in lines)
-            {
-                var weight = Math.Pow(0.5, (last.DayNumber - line.Date.DayNumber) / HalfLifeDays);
-                foreach (var feature in FeaturesOf(line)) Add(feature.Key, line.Account, weight, 1);
-            }
-
             foreach (var posting in history)
             {
                 suppliers.Know(posting.Supplier);
-                Add($"ledger|{suppliers.Known(posting.Supplier)}", posting.Account, posting.Lines, 0);
+                Of($"ledger|{suppliers.Known(posting.Supplier)}").Weigh(posting.Account, posting.Lines);
             }
+        }
+
+        /// <summary>Learns a line; they come in the order of their dates.</summary>
+        public void Learn(CodedLine line)
+        {
+            suppliers.Know(line.Supplier);
+            categories.Know(line.Category);
+            foreach (var feature in FeaturesOf(line)) Of(feature.Key).Learn(line.Account);
         }
 
         public Counts? Of(Feature feature) => counts.GetValueOrDefault(feature.Key);
@@ -184,10 +195,10 @@ public sealed class Suggester
             }
         }
 
-        private void Add(string key, string account, double weight, int lines)
+        private Counts Of(string key)
         {
             if (!counts.TryGetValue(key, out var known)) counts.Add(key, known = new Counts());
-            known.Add(account, weight, lines);
+            return known;
         }
 
         private static IEnumerable<string> WordsOf(string description) =>
@@ -211,15 +222,17 @@ public sealed class Suggester
             if (!alike.Contains(form)) alike.Add(form);
         }
 
-        /// <summary>The normalised form of the name that it is a spelling of; its own when it is like none.</summary>
+        /// <summary>The normalised form of the name that it is a spelling of; its own when it is like none. Other digits make another name.</summary>
         public string Known(string name)
         {
             if (name.Length == 0) return "";
             if (known.TryGetValue(Folded.Of(name), out var found)) return found;
             var normalised = Likeness.Normalised(name);
             if (normalised.Length == 0) return "";
-            var best = (byInitial.GetValueOrDefault(normalised[0]) ?? []).Select(s => (Name: s, Likeness: Likeness.Of(normalised, s))).OrderByDescending(s => s.Likeness).FirstOrDefault();
+            var best = (byInitial.GetValueOrDefault(normalised[0]) ?? []).Where(s => Digits(s) == Digits(normalised)).Select(s => (Name: s, Likeness: Likeness.Of(normalised, s))).OrderByDescending(s => s.Likeness).FirstOrDefault();
             return best.Likeness >= SameName ? best.Name : normalised;
         }
+
+        private static string Digits(string name) => string.Concat(name.Where(char.IsAsciiDigit));
     }
 }

@@ -48,13 +48,12 @@ create table change (
 create index change_by_set on change (set_id, id);
 create index change_by_key on change (kind, key_folded, id);
 
--- What arrives under each value, by month; kept in step like the count, and held against a recount by a test.
+-- What arrives under each value, by month and, under a blank period, altogether; kept in step like the count, and held against a recount by a test.
 create table arriving_value (
   kind text not null, key text not null, value text not null, primary key (kind, key)) strict, without rowid;
 create table value_cell (
   kind text not null, key text not null, period text not null, lines integer not null, money integer not null, waiting_lines integer not null, waiting integer not null,
-  primary key (kind, key, period)) strict, without rowid;
--- All lines of a month, whatever they carry: coverage altogether.
+  primary key (kind, period, key)) strict, without rowid;
 create index document_open on document (id) where state in ('held', 'to_approve', 'ready');
 create index document_line_by_decided on document_line (decided_account) where decided_account <> '';
 create index document_line_by_dimension on document_line (department, location, project) where department <> '' or location <> '' or project <> '';

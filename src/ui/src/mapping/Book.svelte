@@ -152,7 +152,10 @@
           class="field mt-1 w-full"
           type="file"
           accept=".csv,.xlsx"
-          onchange={(e) => choose(e.currentTarget.files)}
+          onchange={(e) => {
+            choose(e.currentTarget.files);
+            e.currentTarget.value = '';
+          }}
         />
       </label>
       <label class="text-soft mt-2 flex items-center gap-2"

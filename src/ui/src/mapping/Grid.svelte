@@ -32,7 +32,6 @@
   );
 
   let sheet = $state.raw(emptySheet);
-  let added = $state<string[]>([]);
   let text = $state('');
   let only = $state(false);
   let at = $state(0);
@@ -46,6 +45,8 @@
   let scroller = $state<HTMLDivElement>();
 
   const byValue = $derived(new Map((values.data?.rows ?? []).map((r) => [r.value, r])));
+  // Values that were pasted and never arrived stand first.
+  const added = $derived(Object.keys(sheet.edits).filter((v) => !byValue.has(v)));
   const list = $derived.by(() => {
     const needle = text.trim().toUpperCase();
     return [...added, ...(values.data?.rows ?? []).filter((r) => !r.hidden).map((r) => r.value)].filter((v) => {
@@ -177,7 +178,6 @@
     if (typing !== null || !place.keeps) return;
     event.preventDefault();
     const pasted = paste(event.clipboardData?.getData('text/plain') ?? '', list[at] ?? '', list, usable);
-    added = [...pasted.added.filter((v) => !byValue.has(v)), ...added];
     sheet = change(sheet, pasted.cells);
     const count = Object.keys(pasted.cells).length;
     said = `${many(count, 'value')} pasted${pasted.added.length > 0 ? `, ${pasted.added.length} of them not arrived yet` : ''}${pasted.beyond > 0 ? `; ${many(pasted.beyond, 'row')} beyond the end of the list` : ''}.`;
@@ -188,7 +188,6 @@
     try {
       const saved = await answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path }, body }));
       sheet = emptySheet;
-      added = [];
       said = '';
       await client.invalidateQueries();
       toast(`${many(saved.changed, 'mapping')} saved as one change, ${many(saved.recoded, 'open document')} coded anew.`, {
@@ -215,7 +214,6 @@
   function choose(next: string) {
     if (Object.keys(sheet.edits).length > 0 && !window.confirm('Leave what is not saved in this grid?')) return;
     sheet = emptySheet;
-    added = [];
     at = anchor = 0;
     push(place.to('mapping/grid', { kind: next }));
   }
@@ -236,10 +234,10 @@
   <label class="text-soft flex items-center gap-1.5"
     ><input type="checkbox" bind:checked={only} /> only what needs an account</label
   >
-  <span class="ml-auto flex gap-2">
-    <button class="btn plain" disabled={sheet.past.length === 0} onclick={() => (sheet = undo(sheet))}>Undo</button>
-    <button class="btn plain" disabled={sheet.future.length === 0} onclick={() => (sheet = redo(sheet))}>Redo</button>
-  </span>
+  {#if place.keeps}<span class="ml-auto flex gap-2">
+      <button class="btn plain" disabled={sheet.past.length === 0} onclick={() => (sheet = undo(sheet))}>Undo</button>
+      <button class="btn plain" disabled={sheet.future.length === 0} onclick={() => (sheet = redo(sheet))}>Redo</button>
+    </span>{/if}
 </div>
 <p class="text-soft mt-1" role="status">
   {said ||
@@ -353,7 +351,7 @@
       >
         {#snippet actions(asks)}
           <button class="btn" disabled={asks} onclick={save}>Save {many(changed.length, 'change')}</button>
-          <button class="btn plain" onclick={() => ((sheet = emptySheet), (added = []))}>Leave them</button>
+          <button class="btn plain" onclick={() => (sheet = emptySheet)}>Leave them</button>
         {/snippet}
       </Rehearsal>
     </div>

@@ -142,7 +142,7 @@
               </td>
               <td class="whitespace-nowrap">
                 {#each ['department', 'location', 'project'] as dimension (dimension)}
-                  <label class="flex items-center gap-1 text-xs"
+                  <label class="flex min-h-6 items-center gap-1 text-xs"
                     ><input
                       type="checkbox"
                       checked={choice.requires?.includes(dimension)}
@@ -169,33 +169,35 @@
             {#each edited.order ?? [] as rung, i (rung)}
               <li class="border-rule flex items-center gap-2 border-b py-1">
                 <span class="text-soft w-5 text-right">{i + 1}</span>{words(rung)}
-                <span class="ml-auto flex gap-1">
-                  <button
-                    class="btn plain px-2! py-0!"
-                    disabled={i === 0}
-                    aria-label={`Move ${words(rung)} up`}
-                    onclick={() => move(rung, -1)}>↑</button
-                  >
-                  <button
-                    class="btn plain px-2! py-0!"
-                    disabled={i === (edited.order ?? []).length - 1}
-                    aria-label={`Move ${words(rung)} down`}
-                    onclick={() => move(rung, 1)}>↓</button
-                  >
-                  <button class="btn plain px-2! py-0!" aria-label={`Switch ${words(rung)} off`} onclick={() => turn(rung, false)}
-                    >off</button
-                  >
-                </span>
+                {#if administers}<span class="ml-auto flex gap-1">
+                    <button
+                      class="btn plain px-2! py-0!"
+                      disabled={i === 0}
+                      aria-label={`Move ${words(rung)} up`}
+                      onclick={() => move(rung, -1)}>↑</button
+                    >
+                    <button
+                      class="btn plain px-2! py-0!"
+                      disabled={i === (edited.order ?? []).length - 1}
+                      aria-label={`Move ${words(rung)} down`}
+                      onclick={() => move(rung, 1)}>↓</button
+                    >
+                    <button
+                      class="btn plain px-2! py-0!"
+                      aria-label={`Switch ${words(rung)} off`}
+                      onclick={() => turn(rung, false)}>off</button
+                    >
+                  </span>{/if}
               </li>
             {/each}
             {#each off as rung (rung)}
               <li class="border-rule text-soft flex items-center gap-2 border-b py-1">
                 <span class="w-5"></span><s>{words(rung)}</s>
-                <button
-                  class="btn plain ml-auto px-2! py-0!"
-                  aria-label={`Switch ${words(rung)} on`}
-                  onclick={() => turn(rung, true)}>on</button
-                >
+                {#if administers}<button
+                    class="btn plain ml-auto px-2! py-0!"
+                    aria-label={`Switch ${words(rung)} on`}
+                    onclick={() => turn(rung, true)}>on</button
+                  >{/if}
               </li>
             {/each}
           </ol>
