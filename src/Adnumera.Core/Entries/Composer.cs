@@ -41,7 +41,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         var lines = settings.MergeLines ? LineMerge.Merge(work.Lines) : work.Lines;
         return new Composition(document, entryDate, lines, work.Decisions, work.OrderedReasons(), null)
         {
-            Form = settings.FormOf(document.Kind),
+            Form = work.Form,
             Reference = work.Reference,
             DueDate = document.DueDate ?? work.DueByTerm(),
         };
@@ -56,6 +56,8 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         private long sum;
 
         public List<EntryLine> Lines { get; } = new(document.Lines.Count + 1);
+
+        public LedgerForm Form { get; } = FormOf(document, book, settings);
 
         public List<LineDecision> Decisions { get; } = new(document.Lines.Count);
 
@@ -255,7 +257,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                     return null;
 
                 case DocumentKind.ExpenseClaim:
-                    return RoleOffset(settings.FormOf(document.Kind) == LedgerForm.Bill ? AccountRole.PayablesControl : AccountRole.EmployeePayable);
+                    return RoleOffset(Form == LedgerForm.Bill ? AccountRole.PayablesControl : AccountRole.EmployeePayable);
 
                 default:
                     throw new InvalidOperationException($"No offset is known for {document.Kind}.");
@@ -296,6 +298,14 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             if (broken is { } why) Hold(new HoldReason.MappingBroken(id, why, chosenBy, line));
             return broken is null;
         }
+
+        // A supplier may have a form of its own, if its kind of document may take it.
+        private static LedgerForm FormOf(Document document, MappingBook book, CompositionSettings settings) =>
+            document.Kind is DocumentKind.Bill or DocumentKind.SupplierCredit
+            && book.InForce(KeyKind.SupplierForm, document.Supplier, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
+            && Words<LedgerForm>.TryRead(row.Value, out var own) && FormTable.For(document.Kind).Contains(own)
+                ? own
+                : settings.FormOf(document.Kind);
 
         private static string FirstFilled(params ReadOnlySpan<string> texts)
         {

@@ -45,6 +45,12 @@ public enum KeyKind
     /// <summary>The payment term of a supplier's bills; its value is the ledger's term.</summary>
     SupplierTerm,
 
+    /// <summary>The form of a supplier's bills and credits in the ledger, where it is not that of their kind.</summary>
+    SupplierForm,
+
+    /// <summary>The 1099 box that a supplier's payments begin with; kept here until the tally reads it.</summary>
+    SupplierBox,
+
     /// <summary>A department, in the source's words; its value is the ledger's.</summary>
     Department,
 

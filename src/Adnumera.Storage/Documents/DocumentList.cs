@@ -152,7 +152,7 @@ public sealed class DocumentList(SqliteConnection company)
                 "tax_code" => "d.id in (select l.document_id from document_line l where l.decided_tax_code_key = @key and l.decided_tax_code_key <> '')",
                 "department" or "location" or "project" => $"d.id in (select l.document_id from document_line l where upper(trim(l.{filter.KeyKind})) = @key and (l.department <> '' or l.location <> '' or l.project <> ''))",
                 "source" => "d.source = @rawKey",
-                "supplier" or "supplier_payable" or "supplier_term" => "d.supplier_key = @key",
+                "supplier" or "supplier_payable" or "supplier_term" or "supplier_form" or "supplier_box" => "d.supplier_key = @key",
                 "payment_account" => "d.payment_account_key = @key and d.payment_account_key <> ''",
                 "settlement" => "d.settlement_key = @key and d.settlement_key <> ''",
                 _ => "0 = 1",

@@ -168,7 +168,7 @@ public sealed class DocumentTable(SqliteConnection company)
         KeyKind.CostCodeGroup => "cross join document_line l on l.cost_code_key >= k.key and l.cost_code_key < k.key || char(0x10ffff) and l.cost_code_key <> '' join document d on d.id = l.document_id",
         KeyKind.CategoryGroup => $"cross join mapping m on m.key_kind = 'category' and m.group_folded = k.key and m.group_folded <> '' {OfLines("category_key", "m.key_folded")}",
         KeyKind.SupplierGroup => $"cross join mapping m on m.key_kind = 'supplier' and m.group_folded = k.key and m.group_folded <> '' {OfDocuments("supplier_key", "m.key_folded")}",
-        KeyKind.Supplier or KeyKind.SupplierPayable or KeyKind.SupplierTerm => OfDocuments("supplier_key"),
+        KeyKind.Supplier or KeyKind.SupplierPayable or KeyKind.SupplierTerm or KeyKind.SupplierForm or KeyKind.SupplierBox => OfDocuments("supplier_key"),
         KeyKind.Source => "cross join document d on d.source = k.key",
         KeyKind.Settlement => OfDocuments("settlement_key") + " and d.settlement_key <> ''",
         KeyKind.PaymentAccount => OfDocuments("payment_account_key") + " and d.payment_account_key <> ''",

@@ -112,8 +112,8 @@ public sealed class MappingTable(SqliteConnection company)
         return new MappingTable(scratch).Kept();
     }
 
-    // What a supplier's own payables account and term are of arrives as the supplier.
-    private static KeyKind ArrivesAs(KeyKind kind) => kind is KeyKind.SupplierPayable or KeyKind.SupplierTerm ? KeyKind.Supplier : kind;
+    // What a supplier has of its own arrives as the supplier.
+    private static KeyKind ArrivesAs(KeyKind kind) => kind is KeyKind.SupplierPayable or KeyKind.SupplierTerm or KeyKind.SupplierForm or KeyKind.SupplierBox ? KeyKind.Supplier : kind;
 
     [method: ExplicitConstructor]
     private sealed record Row(

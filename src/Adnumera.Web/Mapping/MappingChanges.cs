@@ -57,6 +57,8 @@ internal static class MappingChanges
             if (row.Kind == KeyKind.PaymentAccount && managed.Manages(row.Key) && !managed.Rows().Contains(row))
                 throw new RefusedException("managed", $"{subject} belongs to a payment account, with its days and holders. Nothing was changed; change it there.");
             if (world.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
+            if (row.Kind == KeyKind.SupplierForm && row.Value.Length > 0 && !(Words<LedgerForm>.TryRead(row.Value, out var form) && FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
+                throw new RefusedException("form", $"{subject}: \"{row.Value}\" is no form of a bill. Nothing was changed; choose {string.Join(" or ", FormTable.For(Core.Documents.DocumentKind.Bill).Select(Words<LedgerForm>.Of))}.");
             if (row.Account.Length == 0) continue;
             if (Targets.Broken(world.Chart, row) is { } broken) throw Refused(world.Chart, row, broken, subject);
             if (Targets.Asks(row, world.Chart.Accounts.First(a => a.Id == row.Account)) is { Length: > 0 } ask) asks.Add(ask);

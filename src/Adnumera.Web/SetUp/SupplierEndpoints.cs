@@ -112,6 +112,8 @@ internal static class SupplierEndpoints
         var group = new SupplierGroup(name, Blank(request.PayablesAccount), Blank(request.CostAccount), Blank(request.Term), Blank(request.TaxCode), Blank(request.Form), Blank(request.Box));
         if (group.PayablesAccount.Length > 0 && Targets.BrokenForBalance(world.Chart, group.PayablesAccount) is { } payable) throw new RefusedException("account-kind", $"{world.Chart.Title(group.PayablesAccount)} {Core.Entries.ReasonWords.Because(payable)}. Nothing was changed; choose another payables account.");
         if (group.CostAccount.Length > 0 && Targets.BrokenForCost(world.Chart, group.CostAccount) is { } cost) throw new RefusedException("account-kind", $"{world.Chart.Title(group.CostAccount)} {Core.Entries.ReasonWords.Because(cost)}. Nothing was changed; choose another cost account.");
+        if (group.Form.Length > 0 && !(Words<Core.Entries.LedgerForm>.TryRead(group.Form, out var form) && Core.Entries.FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
+            throw new RefusedException("form", $"\"{group.Form}\" is no form of a bill. Nothing was changed.", 400);
         var table = new SupplierGroupTable(company);
         var before = table.All().FirstOrDefault(g => Folded.Same(g.Name, name));
         table.Put(group);
@@ -125,7 +127,7 @@ internal static class SupplierEndpoints
         return Of(company);
     }
 
-    // Who joins gets what they do not have of their own: the group, its payables account and its term.
+    // Who joins gets what they do not have of their own: the group, its payables account, term, form and 1099 box.
     private static SuppliersAnswer Join(SqliteConnection company, Work work, JoinRequest request)
     {
         var group = new SupplierGroupTable(company).All().FirstOrDefault(g => Folded.Same(g.Name, request.Group ?? "")) ?? throw RefusedException.NotFound("This group");
@@ -137,7 +139,8 @@ internal static class SupplierEndpoints
             MappingRow Row(KeyKind kind) => rows.GetValueOrDefault(new RowIdentity(kind, kind.Fold(supplier), "", null)) ?? new MappingRow { Kind = kind, Key = supplier };
             proposals.Add(ProposedRow.Put(Row(KeyKind.Supplier) with { Group = group.Name }));
             if (group.PayablesAccount.Length > 0 && Row(KeyKind.SupplierPayable) is { Account.Length: 0 } payable) proposals.Add(ProposedRow.Put(payable with { Account = group.PayablesAccount }));
-            if (group.Term.Length > 0 && Row(KeyKind.SupplierTerm) is { Value.Length: 0 } term) proposals.Add(ProposedRow.Put(term with { Value = group.Term }));
+            foreach (var (kind, value) in ((KeyKind, string)[])[(KeyKind.SupplierTerm, group.Term), (KeyKind.SupplierForm, group.Form), (KeyKind.SupplierBox, group.Box)])
+                if (value.Length > 0 && Row(kind) is { Value.Length: 0 } own) proposals.Add(ProposedRow.Put(own with { Value = value }));
         }
 
         MappingChanges.Make(company, work, BookChanges.Between(book, proposals), $"supplier group {group.Name}");

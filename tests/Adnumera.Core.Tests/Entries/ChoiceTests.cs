@@ -104,6 +104,15 @@ public class ChoiceTests
     }
 
     [Fact]
+    public void A_supplier_may_have_a_form_of_its_own_if_its_document_may_take_it()
+    {
+        MappingRow form = new() { Kind = KeyKind.SupplierForm, Key = "MARROW & OAKE", Value = "journal" };
+        Assert.Equal(LedgerForm.Journal, Compose(Leather, new KindChoice(), null, form).Form);
+        Assert.Equal(LedgerForm.Bill, Compose(Leather, new KindChoice(), null, form with { Value = "card_charge" }).Form);
+        Assert.Equal(LedgerForm.CardCharge, Compose(Leather with { Kind = DocumentKind.CardCharge, PaymentAccount = "x" }, new KindChoice(), null, form).Form);
+    }
+
+    [Fact]
     public void A_tax_code_goes_out_in_the_ledgers_words()
     {
         var bill = Bill(Line(1, 10_00, "Leather", taxCode: "VST", tax: 1_00));

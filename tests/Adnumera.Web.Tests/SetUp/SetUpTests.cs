@@ -146,13 +146,14 @@ public sealed class SetUpTests : IAsyncLifetime
     [Fact]
     public async Task A_supplier_that_joins_a_group_gets_what_it_has_not_of_its_own()
     {
-        await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6420", payablesAccount = "2110", term = "N30" });
+        await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6420", payablesAccount = "2110", term = "N30", form = "journal", box = "NEC-1" });
         await client.TakeIn(Header + Bill(1, "Odd", "Vellum & Verso"));
         Assert.Equal([1], States(house, "held"));
         await client.Post("suppliers/groups/members", new { group = "Makers", suppliers = new[] { "Vellum & Verso" } });
         var document = await client.Get("documents/1");
         Assert.Equal(["6420", "2110"], document.GetProperty("journal").EnumerateArray().Select(j => j.GetProperty("account").GetString()));
-        Assert.Equal("2026-12-10", document.GetProperty("dueDate").GetString());
+        Assert.Equal(("2026-12-10", "journal"), (document.GetProperty("dueDate").GetString(), document.GetProperty("form").GetString()));
+        Assert.Equal("NEC-1", (await client.Get("mapping/supplier_box/values")).GetProperty("rows").EnumerateArray().Single(r => r.GetProperty("value").GetString() == "Vellum & Verso").GetProperty("ledgerValue").GetString());
     }
 
     [Fact]

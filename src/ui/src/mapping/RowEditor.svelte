@@ -2,7 +2,7 @@
   import type { Schemas } from '../api/client';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { ledgerValues } from '../ledger/values';
-  import { fillsIn, hasGroup, isOffset, leftOut, mapsToValue } from './kinds';
+  import { boxes, fillsIn, hasGroup, isOffset, leftOut, mapsToValue, supplierForms } from './kinds';
 
   /** The row of a value that is edited: its target, and what else it says. */
   let {
@@ -20,18 +20,20 @@
     ['location', 'Location'],
     ['project', 'Project'],
   ] as const;
-  const valueKind = $derived(kind === 'supplier_term' ? 'payment_term' : kind);
+  const choices = $derived.by((): (readonly [string, string])[] => {
+    if (kind === 'supplier_term') return offered('payment_term').map((v) => [v.id, v.name] as const);
+    if (kind === 'supplier_form') return [...supplierForms];
+    if (kind === 'supplier_box') return [...boxes];
+    return [...offered(kind).map((v) => [v.name, v.name] as const), [leftOut, 'not sent to the ledger'] as const];
+  });
 </script>
 
 {#if mapsToValue(kind)}
   <label class="text-soft block"
-    >In the ledger
+    >{kind === 'supplier_form' ? 'Its bills become a' : kind === 'supplier_box' ? 'Its payments begin in' : 'In the ledger'}
     <select class="field mt-1 w-full" bind:value={row.value} aria-label={`Value for ${value}`}>
       <option value="">–</option>
-      {#each offered(valueKind) as v (v.id)}
-        <option value={kind === 'supplier_term' ? v.id : v.name}>{v.name}</option>
-      {/each}
-      {#if kind !== 'supplier_term'}<option value={leftOut}>not sent to the ledger</option>{/if}
+      {#each choices as [word, title] (word)}<option value={word}>{title}</option>{/each}
     </select>
   </label>
 {:else}
@@ -62,7 +64,7 @@
   <label class="text-soft flex items-center gap-2"
     >from <input class="field" type="date" bind:value={row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
   >
-  {#if !mapsToValue(kind) || kind !== 'supplier_term'}
+  {#if !kind.startsWith('supplier_') || !mapsToValue(kind)}
     <button class="quiet text-soft" aria-expanded={more} onclick={() => (more = !more)}>{more ? 'less' : 'more'}</button>
   {/if}
 </div>

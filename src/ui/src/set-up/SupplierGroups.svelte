@@ -5,6 +5,7 @@
   import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { ledgerValues } from '../ledger/values';
+  import { boxes, supplierForms } from '../mapping/kinds';
 
   /** Groups of suppliers: what a new supplier in one begins with. */
   let { suppliers, changed }: { suppliers: Schemas['SuppliersAnswer']; changed: (answer: Schemas['SuppliersAnswer']) => void } =
@@ -57,7 +58,7 @@
 <section>
   <h2>Supplier groups</h2>
   <p class="text-soft">
-    A supplier that joins gets what it has not of its own: payables account, cost account, term and tax code.
+    A supplier that joins gets what it has not of its own: payables account, cost account, term, tax code, form and 1099 box.
   </p>
   {#if refused}<p class="note bad my-2" role="alert">{refused}</p>{/if}
   <table class="ledger mt-1">
@@ -106,6 +107,20 @@
           <label class="text-soft"
             >Tax code <select class="field w-full" bind:value={group.taxCode}
               ><option value="">–</option>{#each of('tax_code') as t (t.id)}<option value={t.id}>{t.id} · {t.name}</option
+                >{/each}</select
+            ></label
+          >
+        </div>
+        <div class="grid grid-cols-2 gap-2">
+          <label class="text-soft"
+            >Its bills become a <select class="field w-full" bind:value={group.form}
+              ><option value="">as usual</option>{#each supplierForms as [word, title] (word)}<option value={word}>{title}</option
+                >{/each}</select
+            ></label
+          >
+          <label class="text-soft"
+            >1099 box <select class="field w-full" bind:value={group.box}
+              ><option value="">–</option>{#each boxes as [word, title] (word)}<option value={word}>{title}</option
                 >{/each}</select
             ></label
           >
