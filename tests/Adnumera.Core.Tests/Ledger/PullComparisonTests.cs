@@ -33,13 +33,21 @@ public class PullComparisonTests
     {
         var before = Of() with
         {
-            Suppliers = [new("S1", "Hexham")], Employees = [new("E1", "Ines", "", true)], Dimensions = [new(DimensionKind.Department, "D1", "Bench", true)],
-            Terms = [new("N", "30 days", TermRule.NetDays, 30)], Items = [new("I", "Hide", "5120", true)], TaxCodes = [new("RC", "Reclaimable", 5)],
+            Suppliers = [new("S1", "Hexham")],
+            Employees = [new("E1", "Ines", "", true)],
+            Dimensions = [new(DimensionKind.Department, "D1", "Bench", true)],
+            Terms = [new("N", "30 days", TermRule.NetDays, 30)],
+            Items = [new("I", "Hide", "5120", true)],
+            TaxCodes = [new("RC", "Reclaimable", 5)],
         };
         var after = before with
         {
-            Suppliers = [new("S1", "Hexham Ltd")], Employees = [], Dimensions = [new(DimensionKind.Department, "D1", "Bench", false)],
-            Terms = [new("N", "30 days", TermRule.NetDays, 45)], Items = [new("I", "Hide", "5121", true)], TaxCodes = [new("RC", "Reclaimable", 6)],
+            Suppliers = [new("S1", "Hexham Ltd")],
+            Employees = [],
+            Dimensions = [new(DimensionKind.Department, "D1", "Bench", false)],
+            Terms = [new("N", "30 days", TermRule.NetDays, 45)],
+            Items = [new("I", "Hide", "5121", true)],
+            TaxCodes = [new("RC", "Reclaimable", 6)],
         };
         Assert.Equal(
             [(RecordKind.Supplier, RecordChange.Renamed), (RecordKind.Employee, RecordChange.Gone), (RecordKind.Department, RecordChange.Closed), (RecordKind.PaymentTerm, RecordChange.KindChanged), (RecordKind.Item, RecordChange.KindChanged), (RecordKind.TaxCode, RecordChange.KindChanged)],
