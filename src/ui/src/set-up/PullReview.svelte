@@ -43,7 +43,7 @@
     <table class="ledger mt-3">
       <thead
         ><tr
-          ><th>Account in use</th><th>What leads to it</th><th class="n">Docs</th><th class="n">Money</th><th class="w-64"
+          ><th>Account in use</th><th>What leads to it</th><th class="n">Docs</th><th class="n">Money</th><th class="w-72 pl-6!"
             >Follows it</th
           ></tr
         ></thead
