@@ -1,27 +1,11 @@
 using System.Net;
 using System.Text;
-using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Arrivals;
 
-public sealed class TakeInTests : IAsyncLifetime
+public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "bookkeeper");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     [Fact]
     public async Task A_preview_saves_nothing_and_says_what_taking_it_in_then_does()
     {

@@ -3,7 +3,6 @@ using Adnumera.Core.Ledger;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
-using Adnumera.Ui.Driver;
 using Adnumera.Web.Ledger;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
@@ -11,23 +10,8 @@ using static Adnumera.Web.Tests.Worlds;
 namespace Adnumera.Web.Tests.Ledger;
 
 /// <summary>Keeping in step with the ledger: what changed, what it breaks, who follows, and who has the turn.</summary>
-public sealed class PullTests : IAsyncLifetime
+public sealed class PullTests() : ConnectedHouse("administrator")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "administrator");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private LedgerAccount Account(string id) => house.Books.Accounts().Single(a => a.Id == id);
 
     [Fact]

@@ -6,28 +6,12 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Mapping;
-using Adnumera.Ui.Driver;
 
 namespace Adnumera.Web.Tests.Mapping;
 
 /// <summary>The mapping book out and in; the pipeline without the server on the exported files.</summary>
-public sealed class BookTests : IAsyncLifetime
+public sealed class BookTests() : ConnectedHouse("administrator", withDemo: true)
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await House.Open(withDemo: true);
-        client = await Client.Of(house, "administrator");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private async Task<byte[]> File(string name) => await (await client.Send(HttpMethod.Get, Client.In($"mapping/book/files/{name}"))).Content.ReadAsByteArrayAsync();
 
     private async Task<JsonElement> TakeIn(string name, byte[] content, bool save = false, bool replace = false)

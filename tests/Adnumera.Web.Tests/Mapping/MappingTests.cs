@@ -1,25 +1,9 @@
-using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Mapping;
 
-public sealed class MappingTests : IAsyncLifetime
+public sealed class MappingTests() : ConnectedHouse("bookkeeper")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "bookkeeper");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private static object Change(string key, string account, string kind = "category", bool confirmed = false, string from = "") =>
         new { rows = new[] { new { kind, key, account, effectiveFrom = from, remove = account.Length == 0 } }, confirmed };
 

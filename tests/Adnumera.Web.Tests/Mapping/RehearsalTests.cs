@@ -1,27 +1,11 @@
 using Adnumera.Storage.Mapping;
-using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Mapping;
 
 /// <summary>What a rehearsal says is what saving then does, and what is undone is as it was.</summary>
-public sealed class RehearsalTests : IAsyncLifetime
+public sealed class RehearsalTests() : ConnectedHouse("bookkeeper")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "bookkeeper");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private async Task<string> Book() => await (await client.Send(HttpMethod.Get, Client.In("mapping/book/files/mapping-book.csv"))).Content.ReadAsStringAsync();
 
     private string Accounts() => house.Company.Read(c => string.Join('\n', Dapper.SqlMapper.Query<string>(c,

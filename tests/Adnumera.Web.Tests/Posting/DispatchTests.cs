@@ -1,26 +1,10 @@
 using Adnumera.LedgerStandIn;
-using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Posting;
 
-public sealed class DispatchTests : IAsyncLifetime
+public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "bookkeeper");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private string[] InLedger() => [.. house.Books.Latest(1000).Select(e => e.SourceId).Order(StringComparer.Ordinal)];
 
     [Fact]

@@ -1,7 +1,6 @@
 using System.Net;
 using System.Text.Json;
 using Adnumera.Storage;
-using Adnumera.Ui.Driver;
 using Adnumera.Web.Posting;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
@@ -9,23 +8,8 @@ using static Adnumera.Web.Tests.Worlds;
 namespace Adnumera.Web.Tests.SetUp;
 
 /// <summary>What is decided once: roles, forms, the ladder's order, payment accounts, suppliers, the schedule.</summary>
-public sealed class SetUpTests : IAsyncLifetime
+public sealed class SetUpTests() : ConnectedHouse("administrator")
 {
-    private House house = null!;
-    private Client client = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        house = await Connected();
-        client = await Client.Of(house, "administrator");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        client.Dispose();
-        await house.DisposeAsync();
-    }
-
     private static string ChargeOn(string card) => $"Company card,C1,card_charge,2026-11-11,,Larkspur,,{card},,9.00,1,Thread,Thread & tape,9.00\n";
 
     [Fact]

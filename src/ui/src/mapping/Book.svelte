@@ -5,6 +5,7 @@
   import { day, many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import { undoSet } from './changes';
   import Changes from './Changes.svelte';
   import { kindTitle } from './kinds';
   import Outcome from './Outcome.svelte';
@@ -73,9 +74,7 @@
   }
 
   async function undo(set: number) {
-    await answer(
-      api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', { params: { path: { companyId: place.company, set } } }),
-    );
+    await undoSet(set);
     await client.invalidateQueries();
   }
 

@@ -10,6 +10,7 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import { accounts as chart } from '../ledger/values';
+  import { rehearse, rowOf, saveChanges, undoSet } from './changes';
   import { cellOf, change, emptySheet, fillDown, findAccount, paste, redo, undo, type Cell } from './grid';
   import { isOffset, kindGroups, kindTitle, mapsToValue } from './kinds';
   import Rehearsal from './Rehearsal.svelte';
@@ -18,7 +19,6 @@
   /** Many values at once: type to search an account, paste one or two columns, fill down, undo, and save it all as one change. */
   const client = useQueryClient();
   const kind = $derived(place.query.get('kind') ?? 'category');
-  const path = $derived({ companyId: place.company });
   const values = createQuery(() => ({
     queryKey: [place.company, 'values', kind],
     queryFn: () =>
@@ -83,28 +83,22 @@
     return usable.filter((a) => a.active && !a.hidden && a.title.toLowerCase().includes(needle)).slice(0, 8);
   });
   const body = $derived({
-    rows: changed.map(([key, c]) => ({
-      kind,
-      key,
-      account: c.account,
-      effectiveFrom: from,
-      forSource: '',
-      ledgerItem: null,
-      value: null,
-      group: null,
-      taxCode: null,
-      department: null,
-      location: null,
-      project: null,
-      recoverablePercent: kind === 'tax_code' && !byValue.get(key)?.target ? '100' : null,
-      remove: c.account === '',
-    })),
+    rows: changed.map(([key, c]) =>
+      rowOf({
+        kind,
+        key,
+        account: c.account,
+        effectiveFrom: from,
+        recoverablePercent: kind === 'tax_code' && !byValue.get(key)?.target ? '100' : null,
+        remove: c.account === '',
+      }),
+    ),
     confirmed,
     origin: 'grid',
   });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'grid', kind, from, JSON.stringify(sheet.edits)],
-    queryFn: () => answer(api.POST('/api/companies/{companyId}/mapping/rehearsals', { params: { path }, body })),
+    queryFn: () => rehearse(body),
     enabled: changed.length > 0 && place.keeps && typing === null,
     staleTime: 0,
   }));
@@ -186,7 +180,7 @@
   async function save() {
     refused = '';
     try {
-      const saved = await answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path }, body }));
+      const saved = await saveChanges(body);
       sheet = emptySheet;
       said = '';
       await client.invalidateQueries();
@@ -200,11 +194,7 @@
 
   async function takeBack(set: number) {
     try {
-      await answer(
-        api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', {
-          params: { path: { companyId: place.company, set } },
-        }),
-      );
+      await undoSet(set);
       await client.invalidateQueries();
     } catch (error) {
       refused = (error as Error).message;

@@ -5,6 +5,7 @@
   import { instant, many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import { undoSet } from './changes';
   import Changes from './Changes.svelte';
   import Rooms from './Rooms.svelte';
 
@@ -47,11 +48,7 @@
   async function undo(id: number) {
     refused = '';
     try {
-      const saved = await answer(
-        api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', {
-          params: { path: { companyId: place.company, set: id } },
-        }),
-      );
+      const saved = await undoSet(id);
       await client.invalidateQueries();
       toast(`${many(saved.changed, 'row')} as before, ${many(saved.recoded, 'open document')} coded anew.`);
     } catch (error) {

@@ -7,6 +7,7 @@
   import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import { rehearse, rowOf, saveChanges, undoSet } from './changes';
   import { isOffset, kindGroups, kindTitle, mapsToValue } from './kinds';
   import Ladder from './Ladder.svelte';
   import Rehearsal from './Rehearsal.svelte';
@@ -49,23 +50,7 @@
   }));
   const current = $derived(detail.data?.rows.find((r) => r.inForce && !r.forSource) ?? detail.data?.rows[0]);
 
-  const blank = (): Schemas['RowRequest'] => ({
-    kind: '',
-    key: '',
-    forSource: '',
-    effectiveFrom: '',
-    account: '',
-    ledgerItem: '',
-    value: '',
-    group: '',
-    taxCode: '',
-    department: '',
-    location: '',
-    project: '',
-    recoverablePercent: null,
-    remove: false,
-  });
-  let row = $state(blank());
+  let row = $state(rowOf({ kind: '', key: '' }));
   let begun = $state('');
   let confirmed = $state(false);
   let refused = $state('');
@@ -92,8 +77,7 @@
     const now = `${ofKind}|${value}|${detail.dataUpdatedAt}`;
     if (now === shownFor || !detail.data) return;
     shownFor = now;
-    row = {
-      ...blank(),
+    row = rowOf({
       kind: ofKind,
       key: value,
       account: current?.account ?? '',
@@ -105,7 +89,7 @@
       location: current?.location ?? '',
       project: current?.project ?? '',
       recoverablePercent: ofKind === 'tax_code' ? (current?.percent ?? '100') : null,
-    };
+    });
     begun = facts(row);
     confirmed = false;
     refused = '';
@@ -118,13 +102,7 @@
   const proposed = $derived({ rows: [row], confirmed, origin: 'by hand' });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', ofKind, value, facts(row)],
-    queryFn: () =>
-      answer(
-        api.POST('/api/companies/{companyId}/mapping/rehearsals', {
-          params: { path: { companyId: place.company } },
-          body: proposed,
-        }),
-      ),
+    queryFn: () => rehearse(proposed),
     enabled: differs && place.keeps,
     staleTime: 0,
   }));
@@ -141,9 +119,7 @@
   async function write(body: Schemas['ChangesRequest'], what: string) {
     refused = '';
     try {
-      const saved = await answer(
-        api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: { companyId: place.company } }, body }),
-      );
+      const saved = await saveChanges(body);
       await client.invalidateQueries();
       toast(`${what} ${many(saved.recoded, 'open document')} coded anew.`, {
         action: { label: 'Undo', onClick: () => takeBack(saved.setId) },
@@ -167,11 +143,7 @@
 
   async function takeBack(set: number) {
     try {
-      await answer(
-        api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', {
-          params: { path: { companyId: place.company, set } },
-        }),
-      );
+      await undoSet(set);
       await client.invalidateQueries();
       toast('Taken back.');
     } catch (error) {
@@ -184,14 +156,13 @@
     write(
       {
         rows: [
-          {
-            ...blank(),
+          rowOf({
             kind: ofKind,
             key: value,
             forSource: current.forSource,
             effectiveFrom: current.effectiveFrom,
             remove: true,
-          },
+          }),
         ],
         confirmed: true,
         origin: 'by hand',

@@ -4,6 +4,7 @@
   import { answer, api } from '../api/client';
   import { many, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import { rehearse, rowOf, saveChanges, undoSet } from './changes';
   import Rehearsal from './Rehearsal.svelte';
 
   /** Proposals for values that wait, each with what speaks for it; nothing is mapped before a person confirms. */
@@ -29,29 +30,13 @@
   const all = $derived(suggestions.data?.suggestions ?? []);
   const taken = $derived(all.filter((s) => s.confidence >= least && !leftOut.includes(s.value)));
   const body = $derived({
-    rows: taken.map((s) => ({
-      kind,
-      key: s.value,
-      account: s.account,
-      forSource: '',
-      effectiveFrom: '',
-      ledgerItem: null,
-      value: null,
-      group: null,
-      taxCode: null,
-      department: null,
-      location: null,
-      project: null,
-      recoverablePercent: null,
-      remove: false,
-    })),
+    rows: taken.map((s) => rowOf({ kind, key: s.value, account: s.account })),
     confirmed,
     origin: 'suggestions',
   });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'suggestions', kind, body.rows.map((r) => `${r.key}>${r.account}`)],
-    queryFn: () =>
-      answer(api.POST('/api/companies/{companyId}/mapping/rehearsals', { params: { path: { companyId: place.company } }, body })),
+    queryFn: () => rehearse(body),
     enabled: shown && taken.length > 0 && place.keeps,
     staleTime: 0,
   }));
@@ -59,20 +44,14 @@
   async function save() {
     refused = '';
     try {
-      const saved = await answer(
-        api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: { companyId: place.company } }, body }),
-      );
+      const saved = await saveChanges(body);
       await client.invalidateQueries();
       shown = false;
       toast(`${many(saved.changed, 'suggestion')} accepted, ${many(saved.recoded, 'open document')} coded anew.`, {
         action: {
           label: 'Undo',
           onClick: async () => {
-            await answer(
-              api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', {
-                params: { path: { companyId: place.company, set: saved.setId } },
-              }),
-            );
+            await undoSet(saved.setId);
             await client.invalidateQueries();
           },
         },

@@ -1,0 +1,36 @@
+import { answer, api, type Schemas } from '../api/client';
+import { place } from '../frame/place.svelte';
+
+type Row = Schemas['RowRequest'];
+type Changes = Schemas['ChangesRequest'];
+
+/** A row of which nothing is said but what is given: everything else stays as it is. */
+export const rowOf = (said: Pick<Row, 'kind' | 'key'> & Partial<Row>): Row => ({
+  forSource: '',
+  effectiveFrom: '',
+  account: null,
+  ledgerItem: null,
+  value: null,
+  group: null,
+  taxCode: null,
+  department: null,
+  location: null,
+  project: null,
+  recoverablePercent: null,
+  remove: false,
+  ...said,
+});
+
+const path = () => ({ companyId: place.company });
+
+/** What changes of the book would do. */
+export const rehearse = (body: Changes) =>
+  answer(api.POST('/api/companies/{companyId}/mapping/rehearsals', { params: { path: path() }, body }));
+
+/** Makes changes of the book as one set. */
+export const saveChanges = (body: Changes) =>
+  answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: path() }, body }));
+
+/** Takes a set of changes back, whole or not at all. */
+export const undoSet = (set: number) =>
+  answer(api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', { params: { path: { ...path(), set } } }));
