@@ -65,6 +65,61 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
     }
 
     [Fact]
+    public async Task The_grid_holds_5000_values_and_draws_only_what_is_seen()
+    {
+        await using var house = await House.Open(withDemo: false);
+        house.Company.InTransaction(c =>
+        {
+            new Storage.Mapping.MappingTable(c).Write(Enumerable.Range(0, 5000).Select(i => new Core.Mapping.RowChange(null, new Core.Mapping.MappingRow { Kind = Core.Mapping.KeyKind.Item, Key = $"Item {i:0000}", Account = "5120" })));
+            return 0;
+        });
+        using var own = new Browser(house.Address);
+        var (_, signIn, password, _) = Demo.Builder.People.Single(p => p.Role == "bookkeeper");
+        own.SignIn(signIn, password);
+        own.Go("bindery/mapping/grid?kind=item");
+        own.Find("//*[@role='rowheader' and contains(., 'Item 0000')]");
+        var script = (IJavaScriptExecutor)own.Driver;
+        script.ExecuteScript("document.querySelector('[data-index=\"0\"] [role=gridcell][tabindex]').focus()");
+
+        // Forty pages down, one a frame: the slowest of them is no stutter.
+        var slowest = (double)Convert.ToDouble(script.ExecuteAsyncScript(
+            """
+            const done = arguments[arguments.length - 1]; let worst = 0, n = 0, last = performance.now();
+            function step() {
+              const now = performance.now(); if (n > 3) worst = Math.max(worst, now - last); last = now;
+              if (n++ === 40) return done(worst);
+              document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+              requestAnimationFrame(step);
+            }
+            requestAnimationFrame(step);
+            """), System.Globalization.CultureInfo.InvariantCulture);
+        Assert.InRange(slowest, 0, 250);
+        own.Press(Keys.End);
+        own.Find("//*[@role='rowheader' and contains(., 'Item 4999')]");
+        Assert.InRange(own.Driver.FindElements(By.CssSelector("[role=grid] [role=row]")).Count, 10, 80);
+        own.Press("6");
+        own.Find("//input[@aria-label='Account for Item 4999']");
+    }
+
+    [Fact]
+    public void A_group_is_mapped_as_soon_as_a_value_names_it()
+    {
+        browser.Go("bindery/mapping?kind=category&value=Travel");
+        browser.Heading("What decides a line of “Travel”");
+        browser.Button("more").Click();
+        browser.Field("Group").SendKeys("On the road");
+        browser.Text("no open document changes");
+        Check();
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Text("“Travel” is mapped");
+        browser.Go("bindery/mapping?kind=category_group");
+        browser.Heading("What decides a line of “On the road”");
+        browser.Field("Map a value that is not in the list").SendKeys("Elsewhere" + Keys.Enter);
+        browser.Heading("What decides a line of “Elsewhere”");
+        Check();
+    }
+
+    [Fact]
     public void Suggestions_carry_their_evidence_and_are_accepted_only_by_a_person()
     {
         browser.Go("bindery/mapping?kind=category");

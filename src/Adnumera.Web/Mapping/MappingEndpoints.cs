@@ -88,6 +88,14 @@ internal static class MappingEndpoints
             mappedMoney += Math.Abs(arriving.Money);
         }
 
+        // A group is there as soon as a member names it, and may wait for its account.
+        var members = kind switch { KeyKind.CategoryGroup => KeyKind.Category, KeyKind.SupplierGroup => KeyKind.Supplier, _ => kind };
+        if (members != kind)
+        {
+            answers.AddRange(table.OfKind(members).Where(r => r.Group.Length > 0 && !rows.ContainsKey(kind.Fold(r.Group))).GroupBy(r => kind.Fold(r.Group)).OrderBy(g => g.Key, StringComparer.Ordinal)
+                .Select(g => Answer(new ArrivingValue(g.First().Group, g.Count(), 0, 0, 0), null, 0, hidden.Contains(g.Key))));
+        }
+
         answers.AddRange(rows.Values.OrderBy(r => r.Latest.Key, StringComparer.OrdinalIgnoreCase).Select(r => Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))));
         return new ValuesAnswer(Words<KeyKind>.Of(kind), mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
 

@@ -2,7 +2,6 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { createVirtualizer } from '@tanstack/svelte-virtual';
   import { push } from 'svelte-spa-router';
-  import { tick } from 'svelte';
   import { get } from 'svelte/store';
   import { toast } from 'svelte-sonner';
   import { answer, api } from '../api/client';
@@ -106,9 +105,14 @@
   async function moveTo(index: number, select = false) {
     at = Math.min(Math.max(index, 0), list.length - 1);
     if (!select) anchor = at;
+    // The grid itself has the keys until the row is drawn, so that none is lost on the way.
+    scroller?.focus({ preventScroll: true });
     $virtualizer.scrollToIndex(at, { align: 'auto' });
-    await tick();
-    scroller?.querySelector<HTMLElement>(`[data-index="${at}"] [role=gridcell][tabindex]`)?.focus();
+    for (let frames = 0; frames < 10; frames++) {
+      await new Promise(requestAnimationFrame);
+      const cell = scroller?.querySelector<HTMLElement>(`[data-index="${at}"] [role=gridcell][tabindex]`);
+      if (cell) return cell.focus({ preventScroll: true });
+    }
   }
 
   function begin(letters: string) {

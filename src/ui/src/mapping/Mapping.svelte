@@ -29,6 +29,7 @@
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
   let showHidden = $state(false);
+  let another = $state('');
   const listed = $derived((values.data?.rows ?? []).filter((r) => showHidden || !r.hidden));
   const tree = $derived(
     kind === 'cost_code'
@@ -190,6 +191,26 @@
 </script>
 
 <svelte:window {onkeydown} />
+{#snippet mapAnother()}
+  {#if place.keeps}
+    <form
+      class="mt-2 flex max-w-sm gap-2"
+      onsubmit={(e) => {
+        e.preventDefault();
+        if (another.trim()) void go(another.trim());
+        another = '';
+      }}
+    >
+      <input
+        class="field min-w-0 flex-1"
+        placeholder="Another value"
+        aria-label="Map a value that is not in the list"
+        bind:value={another}
+      />
+      <button class="btn plain">Map it</button>
+    </form>
+  {/if}
+{/snippet}
 <Rooms at="mapping" />
 <nav class="mb-3 flex flex-wrap gap-x-7 gap-y-1" aria-label="Kinds of value">
   {#each kindGroups as group (group.title)}
@@ -217,11 +238,12 @@
 <Suggestions {kind} open={(v) => go(v)} />
 
 <Waiting query={values} what="the values">
-  {#if values.data?.rows.length === 0}
+  {#if values.data?.rows.length === 0 && !value}
     <p class="text-soft mt-8 max-w-xl">
       Nothing of this kind has arrived yet. <a class="quiet" href={place.href('arrivals/new')}>Take in a file</a>, or
       <a class="quiet" href={place.href('mapping/book')}>take a mapping book in</a>, and its values stand here, most money first.
     </p>
+    {@render mapAnother()}
   {:else if values.data}
     <div class="mt-3 grid grid-cols-[330px_minmax(300px,1fr)_330px] gap-7">
       <section class="max-h-[calc(100vh-210px)] overflow-y-auto" aria-label="Values that arrive">
@@ -260,6 +282,7 @@
             {/each}
           </tbody>
         </table>
+        {@render mapAnother()}
         {#if listed.length > tree.length}
           <p class="text-soft mt-2">
             The first {tree.length} of {listed.length}.

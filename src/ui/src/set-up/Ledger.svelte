@@ -87,7 +87,9 @@
 
 <Rooms at="set-up/ledger" />
 <h1>Ledger</h1>
-{#if said}<p class={['note mt-3 max-w-3xl', said[0]]} role="status">{said[1]}</p>{/if}
+{#if said}<p class={['note mt-3 max-w-3xl', said[0]]} role="status">
+    {said[1]} <a class="quiet" href={place.href('set-up')}>On with the set-up</a>
+  </p>{/if}
 {#if refused}<p class="note bad mt-3 max-w-3xl" role="alert">{refused}</p>{/if}
 <Waiting query={connection} what="the connection">
   {#if c}
