@@ -132,6 +132,38 @@ public sealed class HttpLedgerTests
     }
 
     [Fact]
+    public async Task Everything_that_the_ledger_owns_is_read_in_its_own_words()
+    {
+        var answers = new Answers((request, _) => Json(HttpStatusCode.OK, request.RequestUri!.AbsolutePath switch
+        {
+            "/api/organisation" => new { id = "o", name = "O", currency = "USD" },
+            "/api/suppliers" => new[] { new { id = "S1", name = "Hexham", taxNumber = "00-1", email = "a@b.example", address = "1 Lane" } },
+            "/api/employees" => new[] { new { id = "E1", name = "Ines", email = "", active = false } },
+            "/api/dimensions" => new[] { new { kind = "project", id = "J1", name = "Atlas", active = true } },
+            "/api/payment-terms" => new[] { new { id = "T", name = "10th", rule = "day_of_next_month", days = 10 } },
+            "/api/items" => new[] { new { id = "I1", name = "Hide", account = "5120", active = true } },
+            "/api/tax-codes" => new[] { new { code = "RC", name = "Reclaimable", percent = "8.25" } },
+            "/api/features" => new[] { new { name = "projects", on = true }, new { name = "journals", on = false } },
+            "/api/supplier-history" => new[] { new { supplier = "Hexham", account = "5120", lines = 3, amount = "30.00", last = "2026-10-01" } },
+            _ => (object)Array.Empty<object>(),
+        }));
+        var records = await Ledger(answers).Records(default);
+        Assert.Equal(new LedgerSupplier("S1", "Hexham", "00-1", "a@b.example", "1 Lane"), records.Suppliers[0]);
+        Assert.Equal(new LedgerEmployee("E1", "Ines", "", false), records.Employees[0]);
+        Assert.Equal(new LedgerDimension(DimensionKind.Project, "J1", "Atlas", true), records.Dimensions[0]);
+        Assert.Equal(new PaymentTerm("T", "10th", TermRule.DayOfNextMonth, 10), records.Terms[0]);
+        Assert.Equal(new LedgerItem("I1", "Hide", "5120", true), records.Items[0]);
+        Assert.Equal(8.25m, records.TaxCodes[0].Percent);
+        Assert.Equal([LedgerFeature.Projects], records.Capabilities.On);
+        Assert.Equal(new SupplierPosting("Hexham", "5120", 3, new DateOnly(2026, 10, 1)), records.History[0]);
+        Assert.All(answers.Sent, s => Assert.Equal("Bearer secret", s.Token));
+    }
+
+    [Fact]
+    public void A_record_is_shown_on_its_own_page_of_the_ledger() => Assert.Equal(
+        "http://127.0.0.1:5190/a%20b/accounts#51%2F20", HttpLedger.RecordPage(new Uri("http://127.0.0.1:5190/"), "a b", RecordKind.Account, "51/20").AbsoluteUri);
+
+    [Fact]
     public async Task What_cannot_be_read_is_said_and_not_guessed()
     {
         await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath, new { id = "1", number = "", name = "", kind = "mystery", role = "", parent = "", active = true })))).Records(default));

@@ -90,7 +90,10 @@ public sealed class MappingTable(SqliteConnection company)
         "select period, sum(lines), sum(abs(money)), sum(waiting_lines), sum(waiting) from value_cell where kind = @kind and period <> '' group by period having sum(lines) > 0 order by period",
         new { kind = Words<KeyKind>.Of(ArrivesAs(kind)) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
 
-    /// <summary>Of all kinds, how many values carry something that waits.</summary>
+    /// <summary>How many values wait for a person, of the kinds that a person maps one by one.</summary>
+    public long ValuesWaiting() => ((KeyKind[])[KeyKind.Category, KeyKind.Item, KeyKind.PaymentAccount, KeyKind.Settlement, KeyKind.TaxCode]).Sum(ValuesWaiting);
+
+    /// <summary>Of one kind, how many values carry something that waits.</summary>
     public long ValuesWaiting(KeyKind kind) => company.ExecuteScalar<long>(
         "select count(*) from value_cell where kind = @kind and period = '' and waiting_lines > 0", new { kind = Words<KeyKind>.Of(kind) });
 

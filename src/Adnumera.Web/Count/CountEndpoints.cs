@@ -55,7 +55,7 @@ internal static class CountEndpoints
         var mapping = new MappingTable(c);
         return new OverviewAnswer(
             company.Name, company.Settings.Currency.Code, count.Periods(), [.. sources.Select(s => s.Source)], new LedgerTable(c).Connection() is not null,
-            sources.Sum(s => s.Totals[DocumentState.Held].Documents), mapping.ValuesWaiting(KeyKind.Category) + mapping.ValuesWaiting(KeyKind.PaymentAccount),
+            sources.Sum(s => s.Totals[DocumentState.Held].Documents), mapping.ValuesWaiting(),
             sources.Sum(s => s.Totals[DocumentState.Ready].Documents), new ProofTable(c).Latest()?.Differences ?? 0);
     });
 

@@ -33,7 +33,7 @@ internal static class ProgressEndpoints
         var arrived = new CountTable(company).BySource(null).Sum(s => s.Totals.Arrived.Documents);
         var accounts = new PaymentAccountTable(company).All().Count;
         var rows = table.All().Count;
-        var waiting = ((KeyKind[])[KeyKind.Category, KeyKind.Item, KeyKind.PaymentAccount, KeyKind.Settlement, KeyKind.TaxCode]).Sum(table.ValuesWaiting);
+        var waiting = table.ValuesWaiting();
         var chosen = new Storage.Audit.AuditTable(company).Of("choices").Count > 0;
         var steps = new List<StepAnswer>
         {
