@@ -91,14 +91,16 @@ internal static class MappingChanges
         return new SavedAnswer(set, changes.Count, recoded);
     }
 
-    /// <summary>Takes a set back, whole or not at all.</summary>
-    public static SavedAnswer Undo(SqliteConnection company, Work work, long set)
+    /// <summary>Takes a set back, whole or not at all; or one of its changes, by its place in the set.</summary>
+    public static SavedAnswer Undo(SqliteConnection company, Work work, long set, int? only = null)
     {
         var table = new ChangeTable(company);
         var made = table.Set(set) ?? throw RefusedException.NotFound("This set of changes");
         if (made.UndoneBy > 0) throw new RefusedException("undone", "This set was taken back already. Nothing was changed.", StatusCodes.Status409Conflict);
         var book = new MappingTable(company).All();
-        var (reversals, since) = BookChanges.Undo(book, table.Of(set));
+        var changes = table.Of(set);
+        if (only is { } place) changes = place >= 0 && place < changes.Count ? [changes[place]] : throw RefusedException.NotFound("This change");
+        var (reversals, since) = BookChanges.Undo(book, changes);
         if (since.Count > 0)
         {
             throw new RefusedException(
@@ -107,7 +109,7 @@ internal static class MappingChanges
 
         if (reversals.Any(r => r.Kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(r.Key)))
             throw new RefusedException("managed", "This set follows from a payment account. Nothing was taken back; change the payment account instead.", StatusCodes.Status409Conflict);
-        return Make(company, work, reversals, $"undo of set {set}", set);
+        return only is null ? Make(company, work, reversals, $"undo of set {set}", set) : Make(company, work, reversals, $"undo of one change of set {set}");
     }
 
     private static string Origin(string? origin) => origin switch { "grid" => "the grid", "suggestions" => "suggestions", _ => "by hand" };

@@ -65,7 +65,11 @@ public sealed class RehearsalTests() : ConnectedHouse("bookkeeper")
         async Task<long> Save(params (string Key, string Account)[] rows) =>
             (await client.Post("mapping/changes", new { rows = rows.Select(r => new { kind = "category", key = r.Key, account = r.Account, remove = false }), confirmed = true })).GetProperty("setId").GetInt64();
         var first = await Save(("Sharpening", "6420"), ("Odd", "6990"));
-        await Save(("Odd", "5110"));
+        await client.Post($"mapping/history/{first}/0/undo"); // one change of the set
+        Assert.DoesNotContain("Sharpening", await Book(), StringComparison.Ordinal);
+        Assert.Contains("Odd", await Book(), StringComparison.Ordinal);
+        Assert.Equal("not-found", (await client.Refused(HttpMethod.Post, $"mapping/history/{first}/7/undo")).Type);
+        await Save(("Sharpening", "6420"), ("Odd", "5110"));
         var book = await Book();
         var refused = await client.Refused(HttpMethod.Post, $"mapping/history/{first}/undo");
         Assert.Equal("changed-since", refused.Type);

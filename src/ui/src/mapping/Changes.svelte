@@ -3,14 +3,22 @@
   import { place } from '../frame/place.svelte';
 
   /** Changes of rows: before and after. */
-  let { changes, most = 300 }: { changes: Schemas['HistoryAnswer'][]; most?: number } = $props();
+  let {
+    changes,
+    most = 300,
+    undo,
+  }: { changes: Schemas['HistoryAnswer'][]; most?: number; undo?: (place: number) => void } = $props();
 </script>
 
 {#if changes.length > 0}
   <table class="ledger">
-    <thead><tr><th>Value</th><th>Before</th><th>After</th></tr></thead>
+    <thead
+      ><tr
+        ><th>Value</th><th>Before</th><th>After</th>{#if undo}<th></th>{/if}</tr
+      ></thead
+    >
     <tbody>
-      {#each changes.slice(0, most) as c (`${c.kind}|${c.key}|${c.forSource}|${c.effectiveFrom}`)}
+      {#each changes.slice(0, most) as c, i (`${c.kind}|${c.key}|${c.forSource}|${c.effectiveFrom}`)}
         <tr>
           <td
             ><a class="quiet" href={place.href('mapping', { kind: c.kind, value: c.key })}>{c.key}</a><span
@@ -20,6 +28,9 @@
           >
           <td class={c.before === 'not mapped' ? 'text-soft' : ''}>{c.before}</td>
           <td class={c.after === 'not mapped' ? 'text-soft' : ''}>{c.after}</td>
+          {#if undo}<td class="n"
+              ><button class="quiet" onclick={() => undo(i)}>undo<span class="sr-only"> {c.key}</span></button></td
+            >{/if}
         </tr>
       {/each}
     </tbody>

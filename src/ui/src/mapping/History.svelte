@@ -5,7 +5,7 @@
   import { instant, many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { undoSet } from './changes';
+  import { undoOne, undoSet } from './changes';
   import Changes from './Changes.svelte';
   import Rooms from './Rooms.svelte';
 
@@ -45,10 +45,10 @@
     enabled: from !== '',
   }));
 
-  async function undo(id: number) {
+  async function undo(id: number, row?: number) {
     refused = '';
     try {
-      const saved = await undoSet(id);
+      const saved = await (row === undefined ? undoSet(id) : undoOne(id, row));
       await client.invalidateQueries();
       toast(`${many(saved.changed, 'row')} as before, ${many(saved.recoded, 'open document')} coded anew.`);
     } catch (error) {
@@ -87,7 +87,14 @@
               </td>
             </tr>
             {#if opened === s.id && set.data}
-              <tr><td colspan="5" class="bg-sunk"><Changes changes={set.data.changes} /></td></tr>
+              <tr
+                ><td colspan="5" class="bg-sunk"
+                  ><Changes
+                    changes={set.data.changes}
+                    undo={place.keeps && s.undoneBy === 0 ? (row) => undo(s.id, row) : undefined}
+                  /></td
+                ></tr
+              >
             {/if}
           {/each}
         </tbody>

@@ -31,6 +31,14 @@ export const rehearse = (body: Changes) =>
 export const saveChanges = (body: Changes) =>
   answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: path() }, body }));
 
+/** Takes one change of a set back, by its place in it. */
+export const undoOne = (set: number, at: number) =>
+  answer(
+    api.POST('/api/companies/{companyId}/mapping/history/{set}/{place}/undo', {
+      params: { path: { ...path(), set, place: at } },
+    }),
+  );
+
 /** Takes a set of changes back, whole or not at all. */
 export const undoSet = (set: number) =>
   answer(api.POST('/api/companies/{companyId}/mapping/history/{set}/undo', { params: { path: { ...path(), set } } }));
