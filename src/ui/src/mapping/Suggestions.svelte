@@ -68,7 +68,7 @@
       >{many(all.length, 'suggestion')} for values that wait</button
     >
     <span class="text-soft ml-2"
-      >{all[0]!.value} → {all[0]!.accountTitle}, {all[0]!.confidence.toFixed(0)} % sure{all.length > 1 ? ', …' : ''}</span
+      >{all[0]!.value} → {all[0]!.accountTitle}, {Math.floor(all[0]!.confidence)} % sure{all.length > 1 ? ', …' : ''}</span
     >
     {#if shown}
       <div class="mt-2 grid grid-cols-[1fr_330px] gap-7">
@@ -101,7 +101,7 @@
                   <td><button class="quiet" onclick={() => open(s.value)}>{s.value}</button></td>
                   <td class="n">{money(s.waiting)}</td>
                   <td>{s.accountTitle}</td>
-                  <td class="n">{s.confidence.toFixed(0)} %</td>
+                  <td class="n">{Math.floor(s.confidence)} %</td>
                   <td class="text-soft text-xs">{s.evidence[0]}</td>
                 </tr>
               {/each}
