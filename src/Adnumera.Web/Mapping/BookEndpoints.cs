@@ -140,7 +140,7 @@ internal static class BookEndpoints
         // A row that is as it is here stays, whatever its account; a new one to an account that cannot be used is left out and named.
         var unknown = changes.Where(c => c.After is { } row && Targets.Broken(world.Chart, row) is not null).ToList();
         changes = [.. changes.Except(unknown)];
-        var asks = MappingChanges.Check(world, world.Settings.PaymentAccounts, changes);
+        var asks = MappingChanges.Check(world, changes);
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, world, changes, asks) : null;
         var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Make(company, work, changes, $"file {fileName}");
         return new BookTakenIn(

@@ -47,21 +47,25 @@ internal static class MappingChanges
     }
 
     /// <summary>Refuses what no mapping may be, with the row that it is about; returns what is unusual and asks for a confirmation.</summary>
-    public static IReadOnlyList<string> Check(World world, PaymentAccounts managed, IEnumerable<RowChange> changes)
+    public static IReadOnlyList<string> Check(World world, IReadOnlyCollection<RowChange> changes)
     {
         var asks = new SortedSet<string>(StringComparer.Ordinal);
+        var managed = world.Settings.PaymentAccounts;
+        var following = managed.Rows().ToHashSet();
+
+        // Taking such a row away would part it from its account, too.
+        if (changes.FirstOrDefault(c => c.Kind == KeyKind.PaymentAccount && managed.Manages(c.Key) && !(c.After is { } after && following.Contains(after))) is { } parted)
+            throw new RefusedException("managed", $"{parted.Kind.Title()} “{parted.Key}” belongs to a payment account, with its days and holders. Nothing was changed; change it there.");
         foreach (var row in changes.Select(c => c.After).OfType<MappingRow>())
         {
             var subject = $"{row.Kind.Title()} “{row.Key}”";
             if (Formats.Mapping.MappingFile.Problem(row) is { } problem) throw new RefusedException("row", $"{subject}: {problem} Nothing was changed.");
-            if (row.Kind == KeyKind.PaymentAccount && managed.Manages(row.Key) && !managed.Rows().Contains(row))
-                throw new RefusedException("managed", $"{subject} belongs to a payment account, with its days and holders. Nothing was changed; change it there.");
             if (world.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
             if (row.Kind == KeyKind.SupplierForm && row.Value.Length > 0 && !(Words<LedgerForm>.TryRead(row.Value, out var form) && FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
                 throw new RefusedException("form", $"{subject}: \"{row.Value}\" is no form of a bill. Nothing was changed; choose {string.Join(" or ", FormTable.For(Core.Documents.DocumentKind.Bill).Select(Words<LedgerForm>.Of))}.");
             if (row.Account.Length == 0) continue;
             if (Targets.Broken(world.Chart, row) is { } broken) throw Refused(world.Chart, row, broken, subject);
-            if (Targets.Asks(row, world.Chart.Accounts.First(a => a.Id == row.Account)) is { Length: > 0 } ask) asks.Add(ask);
+            if (world.Chart.TryFind(row.Account, out var account) && Targets.Asks(row, account) is { Length: > 0 } ask) asks.Add(ask);
         }
 
         return [.. asks];
@@ -71,7 +75,7 @@ internal static class MappingChanges
     {
         var world = World.Of(company);
         var changes = BookChanges.Between(world.Rows, Proposals(world.Rows, request.Rows));
-        var asks = Check(world, world.Settings.PaymentAccounts, changes);
+        var asks = Check(world, changes);
         if (asks.Count > 0 && !request.Confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
         return Make(company, work, changes, Origin(request.Origin));
     }

@@ -138,7 +138,7 @@ internal static class MappingEndpoints
     {
         var world = World.Of(company);
         var changes = BookChanges.Between(world.Rows, MappingChanges.Proposals(world.Rows, request.Rows));
-        var asks = MappingChanges.Check(world, world.Settings.PaymentAccounts, changes);
+        var asks = MappingChanges.Check(world, changes);
         return Rehearse(company, world, changes, asks);
     }
 

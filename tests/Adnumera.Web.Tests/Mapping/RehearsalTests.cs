@@ -84,6 +84,7 @@ public sealed class RehearsalTests() : ConnectedHouse("bookkeeper")
         var rows = new[] { new { kind = "category", key = "Good", account = "5120" }, new { kind = "category", key = "Bad", account = "2100" } };
         Assert.Contains("category “Bad”: 2100 Accounts payable is a control account", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows, confirmed = true })).Detail, StringComparison.Ordinal);
         Assert.Contains("belongs to a payment account", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "payment_account", key = "4417", account = "1050" } } })).Detail, StringComparison.Ordinal);
+        Assert.Equal("managed", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "payment_account", key = "4417", remove = true } } })).Type);
         Assert.Contains("has no group", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "item", key = "X", account = "5120", group = "G" } } })).Detail, StringComparison.Ordinal);
         Assert.Contains("locations off", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "category", key = "X", account = "5120", location = "Shop" } } })).Detail, StringComparison.Ordinal);
         Assert.Equal(book, await Book());
