@@ -15,6 +15,8 @@ namespace Adnumera.Bench;
 internal static class MappingBench
 {
     private const int Rounds = 7;
+    private static readonly DateOnly Today = new(2026, 11, 20);
+    private static readonly CodingCause Cause = new(DateTimeOffset.UnixEpoch, "bench", "bench");
 
     public static void Run()
     {
@@ -26,12 +28,12 @@ internal static class MappingBench
         List<double> ofMany = [], ofFew = [];
         for (var round = 0; round < 40; round++)
         {
-            ofMany.Add(Time(() => large.Read(c => MappingEndpoints.Rehearse(c, change))));
-            ofFew.Add(Time(() => small.Read(c => MappingEndpoints.Rehearse(c, change))));
+            ofMany.Add(Time(() => large.Read(c => MappingEndpoints.Rehearse(c, change, Today))));
+            ofFew.Add(Time(() => small.Read(c => MappingEndpoints.Rehearse(c, change, Today))));
         }
 
         var (rehearsal, fewer) = (Report.Median(ofMany[20..]), Report.Median(ofFew[20..]));
-        var all = Median(() => large.InTransaction(c => Coding.Recode(c, new DocumentTable(c).AllOpen())), 3);
+        var all = Median(() => large.InTransaction(c => Coding.Recode(c, new DocumentTable(c).AllOpen(), Cause)), 3);
         Report.Limit("rehearsal of 100 of 100,000 open documents : coding all anew, in 1/50", rehearsal / all * 50, 1);
         Report.Ratio("rehearsal of 100 documents, of 100,000 : of 10,000 open ones", rehearsal / fewer, 1.5);
 
@@ -43,12 +45,12 @@ internal static class MappingBench
             var watch = Stopwatch.StartNew();
             var saved = large.InTransaction(c => MappingChanges.Save(c, Work(large), new ChangesRequest(rows, false, "")));
             ours.Add(watch.Elapsed.TotalMilliseconds);
-            bare.Add(Bare(folder, round, rows.Count) + Time(() => large.InTransaction(c => Coding.Recode(c, new DocumentTable(c).Touched(rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null)))))));
+            bare.Add(Bare(folder, round, rows.Count) + Time(() => large.InTransaction(c => Coding.Recode(c, new DocumentTable(c).Touched(rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null))), Cause))));
             large.InTransaction(c => MappingChanges.Undo(c, Work(large), saved.SetId));
         }
 
         Report.Ratio("saving 1,000 mappings : bare inserts and coding what they touch", Report.Median(ours) / Report.Median(bare), 3);
-        Report.Limit("opening the mapping, 100,000 documents and 5,000 values, in ms", Median(() => large.Read(c => MappingEndpoints.Values(c, KeyKind.Item))), 100);
+        Report.Limit("opening the mapping, 100,000 documents and 5,000 values, in ms", Median(() => large.Read(c => MappingEndpoints.Values(c, KeyKind.Item, Today))), 100);
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, true);
     }

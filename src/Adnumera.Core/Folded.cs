@@ -21,7 +21,7 @@ public static class Folded
     private static string Spaced(string text)
     {
         if (IsPlain(text)) return text;
-        if (!Ascii.IsValid(text)) text = text.Normalize(NormalizationForm.FormC);
+        if (!Ascii.IsValid(text)) text = Composed(text);
         var folded = new StringBuilder(text.Length);
         var space = false;
         foreach (var c in text)
@@ -38,6 +38,19 @@ public static class Folded
         }
 
         return folded.ToString();
+    }
+
+    // What is no character has no composed form; such a text is compared as it stands.
+    private static string Composed(string text)
+    {
+        try
+        {
+            return text.Normalize(NormalizationForm.FormC);
+        }
+        catch (ArgumentException)
+        {
+            return text;
+        }
     }
 
     private static bool IsPlain(string text)

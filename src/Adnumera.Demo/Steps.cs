@@ -42,7 +42,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         await dispatcher.Completion(Bindery.Slug);
     }
 
-    public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(work, ledgers.Open(file), first, last, CancellationToken.None);
+    public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(work, ledgers, web.Services.GetRequiredService<LedgerTurns>(), first, last, CancellationToken.None);
 
     /// <summary>The demo's ledger stands at another address than while it was made.</summary>
     public void SetAddress(string address) => file.InTransaction(c => new LedgerTable(c).SetAddress(address));

@@ -11,6 +11,8 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
+using Polly;
+using Polly.Timeout;
 
 namespace Adnumera.LedgerClient;
 
@@ -22,6 +24,10 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
 {
     private const int PageSize = 500;
     private const int KeysAtOnce = 500;
+    private const string KeyReused = "idempotency-key-reused";
+
+    // What a ledger leaves out, or says null of, is no answer.
+    private static readonly JsonSerializerOptions Strictly = new(JsonSerializerDefaults.Web) { RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true };
 
     /// <summary>The page on which the ledger's owner allows the connection.</summary>
     public static Uri ConsentPage(Uri ledger, Uri redirect, string state) => new(ledger,
@@ -31,16 +37,20 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     public static async Task<string> Exchange(HttpClient http, string code, Uri redirect, CancellationToken cancel)
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, "api/tokens") { Content = JsonContent.Create(new { code, redirectUri = redirect.ToString() }) };
-        using var answer = await Reach(() => http.SendAsync(request, cancel));
+        using var answer = await Reach(() => http.SendAsync(request, cancel), cancel);
         if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger did not give a token: {await Says(answer, cancel)}");
-        return (await answer.Content.ReadFromJsonAsync<TokenAnswer>(cancel))!.Token;
+        return (await Body<TokenAnswer>(answer, cancel)).Token;
     }
 
     /// <inheritdoc/>
-    public async Task<LedgerOrganisation> Organisation(CancellationToken cancel) => await Get<LedgerOrganisation>("api/organisation", cancel);
+    public Task<LedgerOrganisation> Organisation(CancellationToken cancel) => Understood(async () =>
+    {
+        var o = await Get<OrganisationAnswer>("api/organisation", cancel);
+        return new LedgerOrganisation(o.Id, o.Name, o.Currency, string.IsNullOrEmpty(o.LockedThrough) ? null : DateOnly.ParseExact(o.LockedThrough, "yyyy-MM-dd", CultureInfo.InvariantCulture));
+    });
 
     /// <inheritdoc/>
-    public async Task<LedgerRecords> Records(CancellationToken cancel) => new()
+    public Task<LedgerRecords> Records(CancellationToken cancel) => Understood(async () => new LedgerRecords
     {
         Organisation = await Organisation(cancel),
         Accounts = [.. (await Get<AccountAnswer[]>("api/accounts", cancel)).Select(AccountOf)],
@@ -52,7 +62,7 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         TaxCodes = [.. (await Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))],
         Capabilities = new LedgerCapabilities([.. (await Get<FeatureAnswer[]>("api/features", cancel)).Where(f => f.On).Select(f => Word<LedgerFeature>(f.Name, "feature"))]),
         History = [.. (await Get<HistoryAnswer[]>("api/supplier-history", cancel)).Select(h => new SupplierPosting(h.Supplier, h.Account, h.Lines, DateOnly.ParseExact(h.Last, "yyyy-MM-dd", CultureInfo.InvariantCulture)))],
-    };
+    });
 
     /// <inheritdoc/>
     public Task<PostingAnswer> PostSupplier(string idempotencyKey, string name, CancellationToken cancel) =>
@@ -100,7 +110,7 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         while (true)
         {
             var page = await Get<EntryAnswer[]>($"api/entries?from={Day(from)}&through={Day(through)}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}", cancel);
-            foreach (var entry in page) yield return Found(entry);
+            foreach (var entry in await Understood(() => Task.FromResult(Array.ConvertAll(page, Found)))) yield return entry;
             if (page.Length < PageSize) yield break;
             after = page[^1].Id;
         }
@@ -113,7 +123,8 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         foreach (var keys in identities.Chunk(KeysAtOnce))
         {
             using var answer = await Send(HttpMethod.Post, "api/entries/by-source", JsonContent.Create(keys.Select(k => new[] { k.Source, k.SourceId })), cancel);
-            found.AddRange((await Body<EntryAnswer[]>(answer, cancel)).Select(Found));
+            var page = await Body<EntryAnswer[]>(answer, cancel);
+            found.AddRange(await Understood(() => Task.FromResult(Array.ConvertAll(page, Found))));
         }
 
         return found;
@@ -166,10 +177,10 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         Reference = entry.Reference,
         Supplier = entry.Supplier,
         Employee = entry.Employee,
-        Lines = [.. entry.Lines.Select(l => new ProofLine(l.Account, Minor(l.Debit), Minor(l.Credit), l.TaxCode, new Dimensions(l.Department, l.Location, l.Project)))],
+        Lines = [.. entry.Lines.Select(l => l is null ? throw new FormatException($"Entry {entry.Id} has an empty line.") : new ProofLine(l.Account, Minor(l.Debit), Minor(l.Credit), l.TaxCode, new Dimensions(l.Department, l.Location, l.Project)))],
     };
 
-    // What the network does to a post is an answer, too: anything but a clear one means that it may or may not have arrived.
+    // What the network does to a post is an answer, too: anything but a clear yes or no means that it may or may not have arrived.
     private async Task<PostingAnswer> Post(string path, string key, object content, CancellationToken cancel)
     {
         try
@@ -180,19 +191,20 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
             switch (answer.StatusCode)
             {
                 case HttpStatusCode.OK or HttpStatusCode.Created:
-                    return new PostingAnswer.Accepted((await answer.Content.ReadFromJsonAsync<IdAnswer>(cancel))!.Id);
+                    return await Body<IdAnswer>(answer, cancel) is { Id.Length: > 0 } made ? new PostingAnswer.Accepted(made.Id) : new PostingAnswer.Lost("The ledger named no entry.");
                 case HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden:
                     return new PostingAnswer.NotAllowed();
-                case HttpStatusCode.TooManyRequests or HttpStatusCode.ServiceUnavailable:
+                case HttpStatusCode.TooManyRequests:
                     return new PostingAnswer.TryLater(answer.Headers.RetryAfter?.Delta ?? TimeSpan.FromSeconds(2));
                 case HttpStatusCode.BadRequest or HttpStatusCode.Conflict or HttpStatusCode.UnprocessableEntity:
                     var problem = await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel);
-                    return new PostingAnswer.Refused(problem?.Type ?? "refused", problem?.Detail ?? "It gave no reason.");
+                    if (string.IsNullOrWhiteSpace(problem?.Type) || string.IsNullOrWhiteSpace(problem.Detail)) return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode} without a reason.");
+                    return problem.Type == KeyReused ? new PostingAnswer.KeyInUse(problem.Detail) : new PostingAnswer.Refused(problem.Type, problem.Detail);
                 default:
                     return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode}.");
             }
         }
-        catch (Exception e) when (e is HttpRequestException or OperationCanceledException or JsonException or IOException)
+        catch (Exception e) when (e is not OutOfMemoryException)
         {
             return new PostingAnswer.Lost(e.Message);
         }
@@ -207,7 +219,7 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     private async Task<HttpResponseMessage> Send(HttpMethod method, string path, HttpContent? content, CancellationToken cancel)
     {
         using var request = Request(method, path, content);
-        return await Reach(() => http.SendAsync(request, cancel));
+        return await Reach(() => http.SendAsync(request, cancel), cancel);
     }
 
     private HttpRequestMessage Request(HttpMethod method, string path, HttpContent? content)
@@ -217,13 +229,17 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         return request;
     }
 
-    private static async Task<HttpResponseMessage> Reach(Func<Task<HttpResponseMessage>> send)
+    private static async Task<HttpResponseMessage> Reach(Func<Task<HttpResponseMessage>> send, CancellationToken cancel)
     {
         try
         {
             return await send();
         }
-        catch (Exception e) when (e is HttpRequestException or TaskCanceledException or IOException)
+        catch (Exception e) when (!cancel.IsCancellationRequested && e is TimeoutRejectedException or TaskCanceledException)
+        {
+            throw new LedgerUnavailableException("The ledger is slow: it did not answer in time. Nothing was changed; try again later.", e) { Trouble = LedgerTrouble.Slow };
+        }
+        catch (Exception e) when (e is HttpRequestException or IOException or ExecutionRejectedException)
         {
             throw new LedgerUnavailableException("The ledger does not answer. Nothing was changed; try again when it does.", e);
         }
@@ -232,15 +248,20 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     private static async Task<T> Body<T>(HttpResponseMessage answer, CancellationToken cancel)
     {
         if (answer.StatusCode == HttpStatusCode.Unauthorized)
-            throw new LedgerUnavailableException("The ledger does not allow the connection any more. Connect it again under Set-up.");
+            throw new LedgerUnavailableException("The ledger does not allow the connection any more. Connect it again under Set-up.") { Trouble = LedgerTrouble.NotAllowed };
         if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger answered {(int)answer.StatusCode}: {await Says(answer, cancel)}");
+        return await Understood(async () => await answer.Content.ReadFromJsonAsync<T>(Strictly, cancel) is { } body && !(body is object?[] many && many.Contains(null)) ? body : throw new JsonException("It is empty."));
+    }
+
+    private static async Task<T> Understood<T>(Func<Task<T>> read)
+    {
         try
         {
-            return (await answer.Content.ReadFromJsonAsync<T>(cancel))!;
+            return await read();
         }
-        catch (JsonException e)
+        catch (Exception e) when (e is JsonException or FormatException or OverflowException or NotSupportedException or IOException)
         {
-            throw new LedgerUnavailableException("The ledger's answer could not be read.", e);
+            throw new LedgerUnavailableException("The ledger's answer could not be read. Nothing was changed; tell whoever keeps the ledger if it stays.", e);
         }
     }
 
@@ -250,13 +271,15 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         {
             return (await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel))?.Detail ?? answer.ReasonPhrase ?? "";
         }
-        catch (JsonException)
+        catch (Exception e) when (e is JsonException or NotSupportedException)
         {
             return answer.ReasonPhrase ?? "";
         }
     }
 
     private sealed record TokenAnswer(string Token);
+
+    private sealed record OrganisationAnswer(string Id, string Name, string Currency, string? LockedThrough = null);
 
     private sealed record IdAnswer(string Id);
 

@@ -43,9 +43,21 @@ internal static class Api
 
     private static IResult Posted<T>(HttpContext http, Books books, Func<(T Result, bool Repeated)> act)
     {
+        if (books.CommitsLate() is { } later)
+        {
+            _ = Task.Run(async () =>
+            {
+                await Task.Delay(later);
+                act();
+            });
+            http.Abort();
+            return Results.Empty;
+        }
+
         try
         {
             var (result, repeated) = act();
+            if (books.AnswersUnclear()) return Results.Problem(type: "unavailable", detail: "The service is not available just now.", statusCode: StatusCodes.Status503ServiceUnavailable);
             if (books.LosesThisAnswer())
             {
                 http.Abort();

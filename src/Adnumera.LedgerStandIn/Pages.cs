@@ -20,7 +20,7 @@ internal static class Pages
         books.MapPost("lock", (string organisation, IFormCollection form, Books books) => Then($"/{organisation}", () => books.LockThrough(F(form, "day"))));
         books.MapPost("features", (string organisation, IFormCollection form, Books books) => Then($"/{organisation}", () => books.Switch(F(form, "name"), F(form, "on") == "yes")));
         books.MapPost("faults", (string organisation, IFormCollection form, Books books) => Then($"/{organisation}", () => books.SetFaults(
-            new Faults(Int(form, "slow"), Int(form, "lose"), Int(form, "refuse"), Int(form, "many"), F(form, "gone").Length == 0 ? null : Int(form, "gone")))));
+            new Faults(Int(form, "slow"), Int(form, "lose"), Int(form, "refuse"), Int(form, "many"), F(form, "gone").Length == 0 ? null : Int(form, "gone"), Int(form, "unclear"), Int(form, "late"), Int(form, "later")))));
         books.MapPost("revoke", (string organisation, IFormCollection form, Books books, TimeProvider clock) => Then($"/{organisation}", () => books.RevokeAll(clock.GetUtcNow())));
     }
 
@@ -40,7 +40,10 @@ internal static class Pages
             <label>Answers to lose after saving <input type=number min=0 max=1000 name=lose value={faults.LoseAnswers}></label>
             <label>Refused by chance, percent <input type=number min=0 max=100 name=refuse value={faults.RefusePercent}></label>
             <label>Requests turned away as too many <input type=number min=0 max=1000 name=many value={faults.TooMany}></label>
-            <label>Gone after so many answers (blank: stays) <input type=number min=0 max=1000 name=gone value="{faults.GoneAfter}"></label><button>Save</button></form>
+            <label>Gone after so many answers (blank: stays) <input type=number min=0 max=1000 name=gone value="{faults.GoneAfter}"></label>
+            <label>Saved and answered with 503 <input type=number min=0 max=1000 name=unclear value={faults.UnclearAnswers}></label>
+            <label>Connection broken and saved later <input type=number min=0 max=1000 name=late value={faults.LateCommits}></label>
+            <label>Later by, milliseconds <input type=number min=0 max=600000 name=later value={faults.LateMilliseconds}></label><button>Save</button></form>
             <form method=post action={at}/revoke>{page.Token}{books.Allowed()} connection(s) allowed <button>Take all back</button></form>
             <h2>Latest entries</h2><table><tr><th>Entry<th>Date<th>Form<th>Who<th>Reference<th class=n>Amount<th>Status<th>Made by</tr>{rows}</table>
             """);

@@ -54,7 +54,10 @@ public sealed record Result(string Account, string Kind, string Amount);
 /// <param name="RefusePercent">Of each hundred posts so many are refused, by chance.</param>
 /// <param name="TooMany">So many requests are turned away as too many, with a time to wait.</param>
 /// <param name="GoneAfter">After so many further answers there are none any more; null while it stays.</param>
-public sealed record Faults(int SlowMilliseconds = 0, int LoseAnswers = 0, int RefusePercent = 0, int TooMany = 0, int? GoneAfter = null);
+/// <param name="UnclearAnswers">So many posts are saved and answered with 503, as if they were not.</param>
+/// <param name="LateCommits">Of so many posts the connection breaks at once, and they are saved only later.</param>
+/// <param name="LateMilliseconds">How much later.</param>
+public sealed record Faults(int SlowMilliseconds = 0, int LoseAnswers = 0, int RefusePercent = 0, int TooMany = 0, int? GoneAfter = null, int UnclearAnswers = 0, int LateCommits = 0, int LateMilliseconds = 0);
 
 /// <summary>All that is set up in a new organisation's books.</summary>
 public sealed record Masters(

@@ -29,3 +29,6 @@ create table if not exists fault (
   id integer primary key check (id = 1), slow_milliseconds integer not null default 0, lose_answers integer not null default 0,
   refuse_percent integer not null default 0, too_many integer not null default 0, gone_after integer) strict;
 insert or ignore into fault (id) values (1);
+create table if not exists late_fault (
+  id integer primary key check (id = 1), unclear_answers integer not null default 0, late_commits integer not null default 0, late_milliseconds integer not null default 0) strict;
+insert or ignore into late_fault (id) values (1);

@@ -11,6 +11,8 @@ public static class Iso
 
     public static string Text(DateTimeOffset instant) => instant.UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
 
+    public static DateTimeOffset Instant(string text) => DateTimeOffset.ParseExact(text, "yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
+
     public static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     public static DateOnly? DayOrNone(string text) => text.Length == 0 ? null : Day(text);

@@ -10,14 +10,18 @@ public abstract class SqliteFile
 {
     private readonly string connectionString;
 
-    protected SqliteFile(string path, string scripts)
+    protected SqliteFile(string path, string scripts, int busySeconds = 10)
     {
         Path = path;
-        Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!);
-        connectionString = new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 30 }.ToString();
-        using (var first = Open())
+        Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        connectionString = new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = busySeconds }.ToString();
+        using (var first = new SqliteConnection(connectionString))
         {
+            first.Open();
             first.Execute("pragma journal_mode = wal");
+
+            // Its own journal and index files take their rights from it.
+            File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
             if (first.ExecuteScalar<string>("pragma quick_check(1)") is var check && check != "ok")
                 throw new InvalidDataException($"{path} is damaged: {check}. Restore it from a backup.");
         }
@@ -35,17 +39,28 @@ public abstract class SqliteFile
     {
         var connection = new SqliteConnection(connectionString);
         connection.Open();
-        connection.Execute("pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = -65536;");
+
+        // Without recursive triggers a row that takes the place of another would be removed unseen.
+        connection.Execute("pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = -65536; pragma recursive_triggers = on;");
+        Prepare(connection);
         return connection;
     }
 
     /// <summary>Opens a connection whose work is saved as a whole or not at all.</summary>
-    public T InTransaction<T>(Func<SqliteConnection, T> work)
+    /// <param name="work">The work.</param>
+    /// <param name="durable">Whether it must stand on the disk when this returns, whatever happens to the machine.</param>
+    public T InTransaction<T>(Func<SqliteConnection, T> work, bool durable = false)
     {
         using var connection = Open();
-        using var transaction = connection.BeginTransaction(IsolationLevel.Serializable);
-        var result = work(connection);
-        transaction.Commit();
+        if (durable) connection.Execute("pragma synchronous = full");
+        T result;
+        using (var transaction = connection.BeginTransaction(IsolationLevel.Serializable))
+        {
+            result = work(connection);
+            transaction.Commit();
+        }
+
+        Committed(connection);
         return result;
     }
 
@@ -55,5 +70,15 @@ public abstract class SqliteFile
         using var connection = Open();
         using var transaction = connection.BeginTransaction(deferred: true);
         return work(connection);
+    }
+
+    /// <summary>What each connection needs before it is used.</summary>
+    protected virtual void Prepare(SqliteConnection connection)
+    {
+    }
+
+    /// <summary>What follows once a transaction is saved.</summary>
+    protected virtual void Committed(SqliteConnection connection)
+    {
     }
 }

@@ -1,6 +1,5 @@
-using Microsoft.Extensions.Http.Resilience;
 using Microsoft.OpenApi;
-using Adnumera.Core.Posting;
+using Adnumera.LedgerClient;
 using Adnumera.Web.Arrivals;
 using Adnumera.Web.Count;
 using Adnumera.Web.Ledger;
@@ -12,8 +11,6 @@ using Adnumera.Web.SignIn;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
-using Microsoft.AspNetCore.Diagnostics;
-using Microsoft.AspNetCore.RateLimiting;
 using Serilog;
 
 namespace Adnumera.Web;
@@ -43,21 +40,23 @@ public static class Application
             .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
-        builder.Services.AddSingleton(_ => new Companies(settings.DataFolder));
+        builder.Services.AddSingleton(s => new Companies(settings.DataFolder, s.GetRequiredService<TimeProvider>(), settings.BusySeconds));
         builder.Services.AddSingleton<LedgerAccess>();
         builder.Services.AddSingleton<LedgerTurns>();
         builder.Services.AddSingleton<Dispatcher>();
-        builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
-        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys"))).SetApplicationName("Adnumera");
-
-        // Reading is tried again; posting never is: the outbox decides.
-        builder.Services.AddHttpClient(LedgerAccess.ClientName).AddStandardResilienceHandler(o =>
+        builder.Services.AddSingleton<AuditWatch>();
+        builder.Services.AddSingleton<SignInLimits>();
+        if (!IsDescribing)
         {
-            o.Retry.MaxRetryAttempts = 2;
-            o.Retry.Delay = TimeSpan.FromMilliseconds(200);
-            o.Retry.DisableFor(HttpMethod.Post, HttpMethod.Delete);
-            o.CircuitBreaker.MinimumThroughput = 1000;
-        });
+            builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
+            builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
+        }
+
+        var protection = builder.Services.AddDataProtection().SetApplicationName("Adnumera");
+        if (IsDescribing) protection.UseEphemeralDataProtectionProvider();
+        else protection.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys")));
+
+        builder.Services.AddLedgerHttp(settings.LedgerPatience);
         builder.Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
         {
             o.Cookie.Name = "adnumera";
@@ -65,8 +64,9 @@ public static class Application
             o.Cookie.SameSite = SameSiteMode.Lax;
             o.ExpireTimeSpan = TimeSpan.FromHours(10);
             o.SlidingExpiration = true;
-            o.Events.OnRedirectToLogin = c => Plain(c.Response, StatusCodes.Status401Unauthorized);
-            o.Events.OnRedirectToAccessDenied = c => Plain(c.Response, StatusCodes.Status403Forbidden);
+            o.Events.OnValidatePrincipal = SessionEndpoints.Validate;
+            o.Events.OnRedirectToLogin = c => Status(c.Response, StatusCodes.Status401Unauthorized);
+            o.Events.OnRedirectToAccessDenied = c => Status(c.Response, StatusCodes.Status403Forbidden);
         });
         builder.Services.AddAccess();
         builder.Services.AddAntiforgery(o =>
@@ -74,11 +74,7 @@ public static class Application
             o.HeaderName = "X-Forgery";
             o.Cookie.Name = "adnumera-forgery";
         });
-        builder.Services.AddRateLimiter(o =>
-        {
-            o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            o.AddFixedWindowLimiter("sign-in", w => (w.PermitLimit, w.Window, w.QueueLimit) = (30, TimeSpan.FromMinutes(1), 0));
-        });
+        builder.Services.AddRateLimiter(SignInLimits.ByAddress);
         builder.Services.ConfigureHttpJsonOptions(o => o.SerializerOptions.NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.Strict);
         builder.Services.AddProblemDetails();
         builder.Services.AddOpenApi(o => o.AddOperationTransformer((operation, context, _) =>
@@ -91,8 +87,9 @@ public static class Application
         configure?.Invoke(builder);
 
         var app = builder.Build();
-        app.UseExceptionHandler(e => e.Run(Explain));
         app.Use(Headers);
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = ProblemDocument.Explain, SuppressDiagnosticsCallback = _ => true });
+        app.UseStatusCodePages(c => ProblemDocument.Fill(c.HttpContext));
         app.UseDefaultFiles();
         app.UseStaticFiles();
         app.UseAuthentication();
@@ -103,7 +100,7 @@ public static class Application
         app.MapGet("/alive", () => "yes").AllowAnonymous().ExcludeFromDescription();
         app.MapSession();
         app.MapConsentReturn();
-        var company = app.MapGroup("/api/companies/{companyId}").ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
+        var company = app.MapGroup("/api/companies/{companyId}").AddEndpointFilter<RouteGroupBuilder, InputCheck>().ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
         company.MapCount();
         company.MapArrivals();
         company.MapMapping();
@@ -113,16 +110,25 @@ public static class Application
         company.MapDecide();
         company.MapSuppliers();
         company.MapProgress();
+        company.MapSafety();
         return app;
     }
 
+    // The description of the API is made at build time by a tool that starts this program: it touches no installation.
+    private static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    // Whatever answers, an error included, carries them.
     private static Task Headers(HttpContext http, RequestDelegate next)
     {
-        var headers = http.Response.Headers;
-        headers.ContentSecurityPolicy = Policy;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "same-origin";
-        if (http.Request.Path.StartsWithSegments("/api/companies", StringComparison.Ordinal)) headers.CacheControl = "no-store";
+        http.Response.OnStarting(() =>
+        {
+            var headers = http.Response.Headers;
+            headers.ContentSecurityPolicy = Policy;
+            headers.XContentTypeOptions = "nosniff";
+            headers["Referrer-Policy"] = "same-origin";
+            if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)) headers.CacheControl = "no-store";
+            return Task.CompletedTask;
+        });
         return next(http);
     }
 
@@ -134,28 +140,10 @@ public static class Application
         await next(http);
     }
 
-    // RFC 9457: what happened, what was not changed, what to do.
-    private static Task Explain(HttpContext http)
-    {
-        var error = http.Features.Get<IExceptionHandlerFeature>()?.Error;
-        var (type, detail, status) = error switch
-        {
-            RefusedException e => (e.Type, e.Message, e.Status),
-            LedgerUnavailableException e => ("ledger-unavailable", e.Message, StatusCodes.Status502BadGateway),
-            BadHttpRequestException e => ("bad-request", $"{e.Message} Nothing was changed.", e.StatusCode),
-            _ => ("fault", "Something went wrong here. Nothing was changed; try again, and tell whoever keeps this installation if it stays.", StatusCodes.Status500InternalServerError),
-        };
-        if (status == StatusCodes.Status500InternalServerError) Log.Error(error, "Fault at {Path}", http.Request.Path);
-        http.Response.StatusCode = status;
-        return Results.Problem(type: type, detail: detail, statusCode: status).ExecuteAsync(http);
-    }
-
-    private static Task Plain(HttpResponse response, int status)
+    // The words follow: whatever ends without a body gets them.
+    private static Task Status(HttpResponse response, int status)
     {
         response.StatusCode = status;
-        return Results.Problem(
-            type: status == 401 ? "not-signed-in" : "not-allowed",
-            detail: status == 401 ? "You are not signed in, or were signed out. Nothing was changed; sign in again." : "Your role in this company does not allow this. Nothing was changed.",
-            statusCode: status).ExecuteAsync(response.HttpContext);
+        return Task.CompletedTask;
     }
 }

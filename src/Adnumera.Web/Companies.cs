@@ -1,29 +1,89 @@
 using System.Collections.Concurrent;
+using System.Security.Cryptography;
 using Adnumera.Storage;
+using Adnumera.Storage.Audit;
 using Adnumera.Storage.Installation;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web;
 
 /// <summary>The files of the installation: one of its own, and one for each company, opened when it is first asked for.</summary>
-public sealed class Companies(string folder)
+public sealed class Companies
 {
+    private const int KeyLength = 32;
     private readonly ConcurrentDictionary<string, Lazy<CompanyFile>> open = new(StringComparer.Ordinal);
+    private readonly string folder;
+    private readonly TimeProvider clock;
+    private readonly int busySeconds;
+    private readonly byte[] auditKey;
 
-    public InstallationFile Installation { get; } = new(Path.Combine(folder, "installation.sqlite"));
+    /// <param name="folder">The folder of all files.</param>
+    /// <param name="clock">The clock.</param>
+    /// <param name="busySeconds">How long a piece of work waits for a file that another one writes.</param>
+    public Companies(string folder, TimeProvider? clock = null, int busySeconds = 10)
+    {
+        (this.folder, this.clock, this.busySeconds) = (folder, clock ?? TimeProvider.System, busySeconds);
+        Installation = new(Path.Combine(folder, "installation.sqlite"), busySeconds);
+        auditKey = Key(Path.Combine(folder, "keys"));
+    }
+
+    public InstallationFile Installation { get; }
 
     /// <summary>The file of a company of the installation.</summary>
     /// <exception cref="RefusedException">There is no such company.</exception>
-    public CompanyFile Open(string id) => open.GetOrAdd(id, key => new Lazy<CompanyFile>(() =>
-        Installation.Companies().Contains(key) ? new CompanyFile(PathOf(key)) : throw RefusedException.NotFound("This company"))).Value;
+    /// <exception cref="InvalidDataException">Its file is damaged; the other companies are not.</exception>
+    public CompanyFile Open(string id)
+    {
+        var file = open.GetOrAdd(id, key => new Lazy<CompanyFile>(() => Installation.Companies().Contains(key) ? Opened(key) : throw RefusedException.NotFound("This company")));
+        try
+        {
+            return file.Value;
+        }
+        catch (Exception e)
+        {
+            // It may be there, or mended, when it is asked for next.
+            open.TryRemove(new KeyValuePair<string, Lazy<CompanyFile>>(id, file));
+            if (e is SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase }) throw new InvalidDataException($"The file of {id} is damaged. Restore it from a backup.", e);
+            throw;
+        }
+    }
 
     /// <summary>Adds a company with a file of its own.</summary>
     public CompanyFile Add(Company company)
     {
-        var file = new CompanyFile(PathOf(company.Slug));
-        file.SetUp(company);
         Installation.AddCompany(company.Slug, company.Name);
+        var file = Sealed(company.Slug);
+        file.SetUp(company);
+        Upgrade.Run(file);
         return file;
     }
 
-    private string PathOf(string id) => Path.Combine(folder, "companies", $"{id}.sqlite");
+    private CompanyFile Opened(string id)
+    {
+        var file = Sealed(id);
+        Upgrade.Run(file);
+        return file;
+    }
+
+    private CompanyFile Sealed(string id)
+    {
+        var seal = new AuditSeal(auditKey, () => Installation.Anchor(id), (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow()));
+        var file = new CompanyFile(Path.Combine(folder, "companies", $"{id}.sqlite"), seal, busySeconds);
+
+        // Rows that were there before the chain was keyed, once.
+        if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last) Installation.BeginAnchor(id, last.Id, last.Hash, clock.GetUtcNow());
+        return file;
+    }
+
+    private static byte[] Key(string keys)
+    {
+        const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        Directory.CreateDirectory(keys, Own | UnixFileMode.UserExecute);
+        var path = Path.Combine(keys, "audit.key");
+        if (File.Exists(path)) return File.ReadAllBytes(path);
+        var key = RandomNumberGenerator.GetBytes(KeyLength);
+        using var file = new FileStream(path, new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = Own });
+        file.Write(key);
+        return key;
+    }
 }

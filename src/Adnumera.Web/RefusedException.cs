@@ -10,5 +10,11 @@ public sealed class RefusedException(string type, string detail, int status = St
 
     public int Status => status;
 
+    /// <summary>When it may be tried again; none when that makes no difference.</summary>
+    public TimeSpan? RetryAfter { get; init; }
+
+    /// <summary>What else the problem document says, such as the errors of a file.</summary>
+    public IReadOnlyDictionary<string, object?>? Extensions { get; init; }
+
     public static RefusedException NotFound(string what) => new("not-found", $"{what} is not here; it may have been removed.", StatusCodes.Status404NotFound);
 }

@@ -1,3 +1,5 @@
+using Adnumera.Formats.Tables;
+
 namespace Adnumera.Web;
 
 /// <summary>Reading a file that is sent as the body of a request.</summary>
@@ -20,4 +22,11 @@ internal static class Upload
 
         return content.ToArray();
     }
+
+    /// <summary>A file with errors, each with its row and column.</summary>
+    public static RefusedException Refused(string fileName, Problems problems) => new(
+        "file", $"{fileName} has {(problems.Count == 1 ? "an error" : $"{problems.Count} errors")}. Nothing was taken in; mend the file and choose it again.")
+    {
+        Extensions = new Dictionary<string, object?> { ["errors"] = problems.Errors, ["errorCount"] = problems.Count },
+    };
 }

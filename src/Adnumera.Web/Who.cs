@@ -9,6 +9,8 @@ public sealed record Work(CompanyFile File, string CompanyId, string Who, TimePr
 {
     public DateTimeOffset Now => Clock.GetUtcNow();
 
+    public DateOnly Today => DateOnly.FromDateTime(Now.UtcDateTime);
+
     public static ValueTask<Work> BindAsync(HttpContext http)
     {
         var company = (string)http.Request.RouteValues["companyId"]!;

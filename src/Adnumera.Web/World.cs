@@ -18,13 +18,19 @@ internal sealed record World(Chart Chart, IReadOnlyList<MappingRow> Rows, Compos
     public static World Of(SqliteConnection company)
     {
         var ledger = new LedgerTable(company);
-        return new World(ledger.Chart(), new MappingTable(company).All(), CompanyFile.Of(company).Settings, ledger.Connected());
+        var settings = CompanyFile.Of(company).Settings with { SupplierQuestions = new SupplierProposalTable(company).Questions() };
+        return new World(ledger.Chart(), new MappingTable(company).All(), settings, ledger.Connected());
     }
 
     public Composer Composer() => new(Chart, new MappingBook(Rows), Settings, Ledger);
 
     /// <summary>What documents would become in another world; those in the ledger or on the way there are left out.</summary>
-    public Rehearsal Rehearse(SqliteConnection company, World then, IEnumerable<long> documents) => Rehearsal.Of(Open(company, documents), Composer(), then.Composer());
+    /// <param name="company">The company's file.</param>
+    /// <param name="then">The other world.</param>
+    /// <param name="documents">Their ids.</param>
+    /// <param name="becomes">What the documents themselves become there; as they are without it.</param>
+    public Rehearsal Rehearse(SqliteConnection company, World then, IEnumerable<long> documents, Func<Document, Document>? becomes = null) =>
+        Rehearsal.Of(Open(company, documents), Composer(), then.Composer(), becomes);
 
     private static IEnumerable<(long Id, Document Document, DocumentIdentity? DuplicateOf)> Open(SqliteConnection company, IEnumerable<long> ids)
     {

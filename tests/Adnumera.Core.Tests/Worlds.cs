@@ -3,6 +3,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using CsCheck;
 
 namespace Adnumera.Core.Tests;
 
@@ -60,4 +61,7 @@ internal static class Worlds
 
     public static string[] Reasons(Composition composition) =>
         [.. composition.Held.Select(r => (r, ReasonWords.Of(r))).Select(r => $"{(r.r.OnLine is { } line ? $"{line}:" : "")}{r.Item2.Word}{(r.Item2.Value.Length > 0 ? $"={r.Item2.Value}" : "")}")];
+
+    /// <summary>One of some values, at random.</summary>
+    public static Gen<T> OneOf<T>(params T[] values) => Gen.Int[0, values.Length - 1].Select(i => values[i]);
 }

@@ -29,6 +29,8 @@ public class MappingBookTests
 
     private static readonly Gen<MappingRow[]> Book = Row.Array[0, 20].Select(rows => rows.DistinctBy(r => r.Identity).ToArray());
 
+    private static readonly DateOnly Today = new(2026, 11, 20);
+
     private static byte[] Written(Action<Stream> write)
     {
         using var stream = new MemoryStream();
@@ -40,7 +42,7 @@ public class MappingBookTests
     public void A_book_that_is_written_is_read_as_the_same_book() => Book.Sample(book =>
     {
         var problems = new Problems();
-        Assert.Equal(BookChanges.InOrder(book), MappingFile.ReadWhole("b.csv", Written(s => MappingFile.Write(s, book, whole: true)), problems, out var further));
+        Assert.Equal(BookChanges.InOrder(book), MappingFile.ReadWhole("b.csv", Written(s => MappingFile.Write(s, book, whole: true)), problems, Today, out var further));
         Assert.True(further && !problems.Any, string.Join('\n', problems.Errors));
         var pipeline = book.Where(r => r.Kind.IsInBook()).Select(r => r with { Value = "", LedgerItem = "" });
         Assert.Equal(BookChanges.InOrder(pipeline), MappingFile.Read("b.csv", Written(s => MappingFile.Write(s, book)), problems));
@@ -51,7 +53,7 @@ public class MappingBookTests
     {
         var problems = new Problems();
         var lines = book.Select(r => r with { Key = r.Key.Replace('\n', ' ') }).ToArray();
-        var read = MappingSheet.ReadWhole("b.xlsx", Written(s => MappingSheet.Write(s, lines, new Chart([]))), problems, out _);
+        var read = MappingSheet.ReadWhole("b.xlsx", Written(s => MappingSheet.Write(s, lines, new Chart([]))), problems, Today, default, out _);
         Assert.True(!problems.Any, string.Join('\n', problems.Errors));
         Assert.Equal(BookChanges.InOrder(lines), read);
     }, iter: 40);
@@ -74,7 +76,7 @@ public class MappingBookTests
     public void A_row_that_cannot_be_is_said_with_its_line(string row, string says)
     {
         var problems = new Problems();
-        MappingFile.ReadWhole("b.csv", Encoding.UTF8.GetBytes($"key_kind,key,account,for_source,group,value,ledger_item\n{row}\n"), problems, out _);
+        MappingFile.ReadWhole("b.csv", Encoding.UTF8.GetBytes($"key_kind,key,account,for_source,group,value,ledger_item\n{row}\n"), problems, Today, out _);
         Assert.Equal(2, problems.Errors[0].Row);
         Assert.Contains(says, problems.Errors[0].Message, StringComparison.Ordinal);
     }

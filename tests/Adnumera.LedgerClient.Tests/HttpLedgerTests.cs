@@ -62,7 +62,58 @@ public sealed class HttpLedgerTests
             return later;
         });
         Assert.Equal(new PostingAnswer.TryLater(TimeSpan.FromSeconds(7)), await Ledger(answers).PostEntry(Instruction, default));
-        Assert.IsType<PostingAnswer.TryLater>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.ServiceUnavailable, new { }))).PostSupplier("k", "Hexham", default));
+    }
+
+    [Theory]
+    [InlineData(HttpStatusCode.ServiceUnavailable, "{\"type\": \"unavailable\", \"detail\": \"later\"}")]
+    [InlineData(HttpStatusCode.InternalServerError, "{\"type\": \"fault\", \"detail\": \"sorry\"}")]
+    [InlineData(HttpStatusCode.BadGateway, "")]
+    [InlineData(HttpStatusCode.Redirect, "")]
+    [InlineData(HttpStatusCode.NotFound, "{}")]
+    [InlineData(HttpStatusCode.Created, "")]
+    [InlineData(HttpStatusCode.Created, "null")]
+    [InlineData(HttpStatusCode.Created, "{}")]
+    [InlineData(HttpStatusCode.Created, "{\"id\": \"\"}")]
+    [InlineData(HttpStatusCode.Created, "{\"id\": null}")]
+    [InlineData(HttpStatusCode.OK, "{\"id\": \"E1")]
+    [InlineData(HttpStatusCode.UnprocessableEntity, "")]
+    [InlineData(HttpStatusCode.UnprocessableEntity, "{}")]
+    [InlineData(HttpStatusCode.Conflict, "null")]
+    [InlineData(HttpStatusCode.BadRequest, "{\"type\": \"\", \"detail\": \"\"}")]
+    public async Task Whatever_is_no_clear_yes_or_no_is_unknown(HttpStatusCode status, string body)
+    {
+        var answers = new Answers((_, _) => new HttpResponseMessage(status) { Content = new StringContent(body, Encoding.UTF8, "application/json") });
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostSupplier("k", "Hexham", default));
+    }
+
+    [Fact]
+    public async Task A_key_that_was_used_with_other_content_is_no_refusal_the_key_is_in_the_ledger() => Assert.Equal(
+        new PostingAnswer.KeyInUse("This key was used for other content."),
+        await Ledger(new Answers((_, _) => Json(HttpStatusCode.Conflict, new { type = "idempotency-key-reused", detail = "This key was used for other content." }))).PostEntry(Instruction, default));
+
+    [Fact]
+    public async Task Giving_up_waiting_is_unknown_for_a_post_and_slow_for_a_reading()
+    {
+        var answers = new Answers((_, _) => throw new Polly.Timeout.TimeoutRejectedException());
+        Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostEntry(Instruction, default));
+        Assert.Equal(LedgerTrouble.Slow, (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).Records(default))).Trouble);
+        Assert.Equal(LedgerTrouble.Slow, (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).FindByKey("k", default))).Trouble);
+    }
+
+    [Theory]
+    [InlineData("null")]
+    [InlineData("[null]")]
+    [InlineData("[{}]")]
+    [InlineData("[{\"account\": null, \"debit\": \"1.00\", \"credit\": \"0.00\"}]")]
+    [InlineData("[{\"account\"")]
+    [InlineData("{}")]
+    public async Task What_a_ledger_leaves_out_is_no_answer_and_no_fault_here(string body)
+    {
+        HttpResponseMessage Says(HttpRequestMessage request, int count) => new(HttpStatusCode.OK) { Content = new StringContent(body, Encoding.UTF8, "application/json") };
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).TrialBalance(new DateOnly(2026, 11, 30), default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).EntriesOf([new DocumentIdentity("s", "1")], default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).FindByKey("k", default));
     }
 
     [Fact]

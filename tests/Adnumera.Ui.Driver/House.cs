@@ -11,9 +11,14 @@ public sealed class House : IAsyncDisposable
 {
     private readonly string folder;
     private readonly WebApplication standIn;
+    private readonly Func<WebSettings, WebSettings> settings;
     private WebApplication web;
 
-    private House(string folder, WebApplication standIn, WebApplication web) => (this.folder, this.standIn, this.web) = (folder, standIn, web);
+    private House(string folder, WebApplication standIn, Func<WebSettings, WebSettings> settings)
+    {
+        (this.folder, this.standIn, this.settings, Clock) = (folder, standIn, settings, new HouseClock(Builder.Today));
+        web = Web();
+    }
 
     public string Address => web.Urls.First();
 
@@ -30,8 +35,13 @@ public sealed class House : IAsyncDisposable
 
     public string Folder => folder;
 
+    /// <summary>The clock of the application; it can be moved on.</summary>
+    public HouseClock Clock { get; }
+
     /// <summary>Opens the house with the demo's data, or empty: only the ledger's books, the company and the people.</summary>
-    public static async Task<House> Open(bool withDemo)
+    /// <param name="withDemo">Whether with the demo's data.</param>
+    /// <param name="settings">What else is set.</param>
+    public static async Task<House> Open(bool withDemo, Func<WebSettings, WebSettings>? settings = null)
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-").FullName;
         if (withDemo)
@@ -46,7 +56,7 @@ public sealed class House : IAsyncDisposable
 
         var standIn = StandIn.Build(Path.Combine(folder, "ledger"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));
         await standIn.StartAsync();
-        var house = new House(folder, standIn, Web(folder, standIn.Urls.First()));
+        var house = new House(folder, standIn, settings ?? (s => s));
         await house.web.StartAsync();
         if (withDemo) house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
         return house;
@@ -56,7 +66,7 @@ public sealed class House : IAsyncDisposable
     public async Task Restart()
     {
         await web.DisposeAsync();
-        web = Web(folder, LedgerAddress);
+        web = Web();
         await web.StartAsync();
     }
 
@@ -68,6 +78,18 @@ public sealed class House : IAsyncDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private static WebApplication Web(string folder, string ledger) =>
-        Application.Build(new WebSettings(folder, ledger + "/", true, Repository.Ui), 0, new SetClock(Builder.Today));
+    private WebApplication Web() => Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui)), 0, Clock);
+}
+
+/// <summary>A clock set to the demo's today that runs on, and that can be moved on by hand.</summary>
+public sealed class HouseClock(DateOnly today) : TimeProvider
+{
+    private readonly SetClock clock = new(today);
+    private TimeSpan ahead;
+
+    /// <summary>Lets time pass at once.</summary>
+    public void Advance(TimeSpan time) => ahead += time;
+
+    /// <inheritdoc/>
+    public override DateTimeOffset GetUtcNow() => clock.GetUtcNow() + ahead;
 }

@@ -100,6 +100,12 @@ public sealed record Document
     /// <summary>A person decided that this is no duplicate.</summary>
     public bool NotDuplicate { get; init; }
 
+    /// <summary>A person decided that it was private, though a company's card paid: its holder owes it back.</summary>
+    public bool Private { get; init; }
+
+    /// <summary>A private charge or refund on a company's card: the money has moved, so it posts.</summary>
+    public bool IsPrivateCharge => Private && Kind.IsCard();
+
     /// <summary>The lines, ascending by number.</summary>
     public required IReadOnlyList<DocumentLine> Lines { get; init; }
 

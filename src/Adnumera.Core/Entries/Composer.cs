@@ -27,13 +27,13 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
     {
         var entryDate = settings.EntryDateOf(document);
         if (settings.StartDate is { } start && document.Date < start)
-            return new Composition(document, entryDate, [], [], [], new SetAsideReason.BeforeStart(document.Date, start));
+            return new Composition(document, entryDate, [], [], [], new SetAsideReason.BeforeStart(document.Date, start)) { Ledger = ledger };
         if (document.IsZero)
-            return new Composition(document, entryDate, [], [], [], new SetAsideReason.Zero());
+            return new Composition(document, entryDate, [], [], [], new SetAsideReason.Zero()) { Ledger = ledger };
 
         var work = new Work(document, chart, book, settings, ledger);
         foreach (var line in document.Lines)
-            if (!line.IsZero) work.Add(line, ladder.Resolve(document, line));
+            if (!line.IsZero) work.Add(line, document.IsPrivateCharge ? work.Private(line) : ladder.Resolve(document, line));
         work.AddRounding();
         work.AddOffset();
         work.CheckHead(entryDate, duplicateOf);
@@ -44,6 +44,8 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             Form = work.Form,
             Reference = work.Reference,
             DueDate = document.DueDate ?? work.DueByTerm(),
+            Ledger = ledger,
+            Parts = work.Lines,
         };
     }
 
@@ -71,9 +73,9 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             var taxCode = line.TaxCode.Length > 0 ? line.TaxCode : row?.TaxCode ?? "";
             var recovered = RecoveredTax(line, taxCode, out var taxAccount);
             var cost = line.Net + line.Tax - recovered;
-            var usable = target is { } chosen && IsUsableForCost(chosen, line);
+            var usable = target is { } chosen && IsSound(Targets.BrokenForCost(chart, chosen.Account), chosen.Account, Reason.ChosenBy(chosen), line.Number);
             Decisions.Add(new LineDecision(line.Number, usable ? target!.Value.Account : "", (EntryRung)(target?.Rung ?? Rung.Fallback), taxCode));
-            var dimensions = row is null ? Translated(line) : Translated(line).Or(row.Dimensions);
+            var dimensions = row is null ? Translated(line) : FilledIn(Translated(line), row.Dimensions, line.Number);
             if (usable) CheckDimensions(dimensions, target!.Value.Account, line.Number);
             if (usable && target is { } decided && cost != 0)
             {
@@ -87,7 +89,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                     Dimensions = dimensions,
                     Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
                     Rung = (EntryRung)decided.Rung,
-                    Because = Reason.ForCost(decided),
+                    Because = document.IsPrivateCharge ? Reason.ForPrivate : Reason.ForCost(decided),
                 });
             }
 
@@ -103,6 +105,12 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
                 Because = Reason.ForTax(taxCode),
             });
         }
+
+        /// <summary>What the holder of a company's card spent on themselves is owed back: to the account that the company chose for it.</summary>
+        public Target? Private(DocumentLine line) =>
+            settings.PrivateAccount.Length > 0 ? new Target(Rung.Person, "", settings.PrivateAccount, null)
+            : Role(AccountRole.DueFromEmployees, line.Number) is { } due ? new Target(Rung.Person, "", due.Id, null)
+            : null;
 
         public void AddRounding()
         {
@@ -120,7 +128,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         public void AddOffset()
         {
-            if (document.Total == 0 || Offset() is not { } offset || !IsBalanceAccount(offset.Account, offset.ChosenBy, null)) return;
+            if (document.Total == 0 || Offset() is not { } offset || !IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null)) return;
             Lines.Add(new EntryLine
             {
                 Account = offset.Account,
@@ -133,11 +141,12 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         public void CheckHead(DateOnly entryDate, DocumentIdentity? duplicateOf)
         {
-            if (settings.LockedThrough is { } locked && entryDate <= locked) Hold(new HoldReason.PeriodLocked(entryDate, locked));
+            if (settings.Locked is { } locked && entryDate <= locked) Hold(new HoldReason.PeriodLocked(entryDate, locked));
             if (document.Total < 0) Hold(new HoldReason.Sign(document.Total, document.Currency));
             if (document.Currency != settings.Currency) Hold(new HoldReason.OtherCurrency(document.Currency, settings.Currency));
             if (document.Kind is DocumentKind.Bill or DocumentKind.SupplierCredit && document.Supplier.Length == 0) Hold(new HoldReason.SupplierMissing());
             if (document.Kind == DocumentKind.ExpenseClaim && document.Employee.Length == 0) Hold(new HoldReason.EmployeeMissing());
+            if (settings.SupplierQuestions.TryGetValue(document.Supplier, out var other)) Hold(new HoldReason.SupplierUndecided(document.Supplier, other));
             if (ledger is not null && Reference.Length > ledger.Capabilities.LongestReference)
                 Hold(new HoldReason.TextTooLong("reference", Reference.Length, ledger.Capabilities.LongestReference));
             if (duplicateOf is { } earliest && !document.NotDuplicate) Hold(new HoldReason.PossibleDuplicate(earliest));
@@ -181,6 +190,22 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             return "";
         }
 
+        // A mapping may fill in what the ledger does not have any more: that is no dimension of a line.
+        private Dimensions FilledIn(Dimensions said, Dimensions row, long line)
+        {
+            if (ledger is not null && !row.IsBlank)
+            {
+                foreach (var kind in (ReadOnlySpan<DimensionKind>)[DimensionKind.Department, DimensionKind.Location, DimensionKind.Project])
+                {
+                    if (said[kind].Length > 0 || row[kind].Length == 0) continue;
+                    var isOff = !ledger.Capabilities.Can(LedgerCapabilities.For(kind));
+                    if (isOff || ledger.Dimension(kind, row[kind]) is null) Hold(new HoldReason.DimensionUnmapped(kind, row[kind], isOff, line));
+                }
+            }
+
+            return said.Or(row);
+        }
+
         private void CheckDimensions(Dimensions dimensions, string account, long line)
         {
             foreach (var kind in choice.Requires)
@@ -216,7 +241,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             var recovered = Allocation.Percent(line.Tax, row.RecoverablePercent);
             if (recovered == 0) return 0;
             var chosen = row.Account.Length > 0 ? row.Account : Role(AccountRole.InputTax, line.Number)?.Id;
-            if (chosen is not null && IsBalanceAccount(chosen, $"tax code “{taxCode}”", line.Number)) account = chosen;
+            if (chosen is not null && IsSound(Targets.BrokenForTax(chart, chosen), chosen, $"tax code “{taxCode}”", line.Number)) account = chosen;
             return recovered;
         }
 
@@ -285,17 +310,9 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
             }
         }
 
-        private bool IsUsableForCost(Target target, DocumentLine line)
+        private bool IsSound(BrokenBecause? broken, string account, string chosenBy, long? line)
         {
-            var broken = Targets.BrokenForCost(chart, target.Account);
-            if (broken is { } why) Hold(new HoldReason.MappingBroken(target.Account, why, Reason.ChosenBy(target), line.Number));
-            return broken is null;
-        }
-
-        private bool IsBalanceAccount(string id, string chosenBy, long? line)
-        {
-            var broken = Targets.BrokenForBalance(chart, id);
-            if (broken is { } why) Hold(new HoldReason.MappingBroken(id, why, chosenBy, line));
+            if (broken is { } why) Hold(new HoldReason.MappingBroken(account, why, chosenBy, line));
             return broken is null;
         }
 

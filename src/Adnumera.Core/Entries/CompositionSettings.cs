@@ -48,8 +48,20 @@ public sealed record CompositionSettings
     /// <summary>The last day of the locked period.</summary>
     public DateOnly? LockedThrough { get; init; }
 
+    /// <summary>The last day of the period that the connected ledger itself has locked.</summary>
+    public DateOnly? LedgerLockedThrough { get; init; }
+
+    /// <summary>The last day to which nothing can be posted: the later of the company's lock and the ledger's.</summary>
+    public DateOnly? Locked => LockedThrough is { } own && !(LedgerLockedThrough > own) ? own : LedgerLockedThrough;
+
     /// <summary>Which day an entry gets.</summary>
     public EntryDateRule EntryDate { get; init; }
+
+    /// <summary>Where private charges on a company's own card go: an account, such as an owner's draws; blank for the role due from employees.</summary>
+    public string PrivateAccount { get; init; } = "";
+
+    /// <summary>Suppliers that may be the same as another one, with the other, while nobody has decided.</summary>
+    public IReadOnlyDictionary<string, string> SupplierQuestions { get; init; } = new Dictionary<string, string>(Folded.Comparer);
 
     /// <summary>What is decided for kinds of document; a kind that is left out is as usual.</summary>
     public IReadOnlyDictionary<DocumentKind, KindChoice> Kinds { get; init; } = new Dictionary<DocumentKind, KindChoice>();
@@ -69,7 +81,7 @@ public sealed record CompositionSettings
         var day = Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
             ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))
             : document.Date;
-        return EntryDate == EntryDateRule.FirstOpenDay && LockedThrough is { } locked && day <= locked ? locked.AddDays(1) : day;
+        return EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue ? locked.AddDays(1) : day;
     }
 
     private static KindChoice Usual { get; } = new();

@@ -113,6 +113,15 @@ public sealed record Composition(
     /// <summary>When it is due: the document's own day, else what the supplier's term makes of its date.</summary>
     public DateOnly? DueDate { get; init; }
 
+    /// <summary>The entry's lines before any are merged: each with its document line.</summary>
+    internal IReadOnlyList<EntryLine> Parts { get; init; } = [];
+
+    /// <summary>The connected ledger that it was composed for; none without one.</summary>
+    internal ConnectedLedger? Ledger { get; init; }
+
+    /// <summary>What is worth noticing about the document and holds nothing.</summary>
+    public IReadOnlyList<DocumentNotice> Notices => DocumentNotices.Of(Document, Lines.Select(l => l.TaxCode), Ledger);
+
     /// <summary>Whether it is a balanced entry that may go to the ledger.</summary>
     public bool IsCoded => SetAside is null && Held.Count == 0;
 }

@@ -16,8 +16,11 @@ public enum BrokenBecause
     /// <summary>It is a control account, and a cost may not go there.</summary>
     Control,
 
-    /// <summary>It is neither an asset nor a liability, and an offset or tax must be.</summary>
+    /// <summary>It is an income or cost account, and an offset must be an asset, a liability or equity.</summary>
     NotBalance,
+
+    /// <summary>It is neither an asset nor a liability, and tax must be.</summary>
+    NotTax,
 }
 
 /// <summary>Why a document waits for a person.</summary>
@@ -76,6 +79,9 @@ public abstract record HoldReason
         /// <inheritdoc/>
         public override long? OnLine => Line;
     }
+
+    /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the ledger.</summary>
+    public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason;
 
     /// <summary>The settlement has no ledger account.</summary>
     public sealed record SettlementUnmapped(string Text) : HoldReason;

@@ -8,6 +8,8 @@ internal static class Reason
 {
     public const string ForRounding = "Because the total differs from its lines by no more than the rounding tolerance.";
 
+    public const string ForPrivate = "Because it was private, and whoever holds the card owes it back.";
+
     public static string ForCost(Target target) => target.Rung switch
     {
         Rung.Person => "Because a person chose this account for the line.",

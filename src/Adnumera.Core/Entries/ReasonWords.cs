@@ -32,6 +32,7 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             ? $"It names the {Words<DimensionKind>.Of(r.Dimension)} “{r.Value}”, and the ledger has {Words<DimensionKind>.Of(r.Dimension)}s off."
             : $"The ledger has no {Words<DimensionKind>.Of(r.Dimension)} “{r.Value}”, and nothing maps it to one."),
         HoldReason.DimensionMissing r => new("dimension_missing", Words<DimensionKind>.Of(r.Dimension), $"It has no {Words<DimensionKind>.Of(r.Dimension)}, and {r.RequiredBy} requires one."),
+        HoldReason.SupplierUndecided r => new("supplier_undecided", r.Supplier, $"Supplier “{r.Supplier}” may be the same as “{r.Other}”, and nobody has decided; posting it would add a second one to the ledger."),
         HoldReason.SettlementUnmapped r => new("settlement_unmapped", r.Text, $"Settlement “{r.Text}” has no ledger account."),
         HoldReason.RoleMissing r => new("role_missing", Words<AccountRole>.Of(r.Role), $"No active account has the role {RoleTitle(r.Role)}."),
         HoldReason.RoleAmbiguous r => new("role_ambiguous", Words<AccountRole>.Of(r.Role),
@@ -61,7 +62,8 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
         BrokenBecause.NotInChart => "is not in the chart",
         BrokenBecause.Closed => "is closed",
         BrokenBecause.Control => "is a control account, and a cost may not go there",
-        BrokenBecause.NotBalance => "is neither an asset nor a liability",
+        BrokenBecause.NotBalance => "is neither an asset, a liability nor equity",
+        BrokenBecause.NotTax => "is neither an asset nor a liability",
         _ => throw new ArgumentOutOfRangeException(nameof(why)),
     };
 

@@ -108,8 +108,11 @@ public sealed record Account
     public bool IsControl =>
         Role is AccountRole.Bank or AccountRole.Cash or AccountRole.Card or AccountRole.PayablesControl or AccountRole.EmployeePayable;
 
-    /// <summary>Whether it may stand on the offset or the tax side: an asset or a liability.</summary>
-    public bool IsBalance => Kind is AccountKind.Asset or AccountKind.Liability;
+    /// <summary>Whether tax may stand there: an asset or a liability.</summary>
+    public bool MayTakeTax => Kind is AccountKind.Asset or AccountKind.Liability;
+
+    /// <summary>Whether it may be the other side of an entry: an asset, a liability, or equity for what an owner paid privately.</summary>
+    public bool MayBeOffset => MayTakeTax || Kind == AccountKind.Equity;
 
     /// <summary>Number and name as people say them; the id where there is neither.</summary>
     public string Title => (Number.Length, Name.Length) switch

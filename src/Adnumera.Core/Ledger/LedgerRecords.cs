@@ -1,7 +1,11 @@
 namespace Adnumera.Core.Ledger;
 
 /// <summary>The organisation of the ledger that a company is connected to.</summary>
-public sealed record LedgerOrganisation(string Id, string Name, string Currency);
+/// <param name="Id">The ledger's own id.</param>
+/// <param name="Name">The name.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="LockedThrough">The last day of the period that the ledger itself has locked; none when it has not.</param>
+public sealed record LedgerOrganisation(string Id, string Name, string Currency, DateOnly? LockedThrough = null);
 
 /// <summary>A supplier as the ledger has it; what it does not know of them is blank.</summary>
 public sealed record LedgerSupplier(string Id, string Name, string TaxNumber = "", string Email = "", string Address = "");

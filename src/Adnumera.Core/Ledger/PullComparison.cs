@@ -32,6 +32,12 @@ public enum RecordKind
 
     /// <summary>A tax code.</summary>
     TaxCode,
+
+    /// <summary>Something that is switched on or off there.</summary>
+    Feature,
+
+    /// <summary>The period that the ledger itself has locked.</summary>
+    LockedPeriod,
 }
 
 /// <summary>What happened to a record of the ledger since the last pull.</summary>
@@ -63,6 +69,15 @@ public enum RecordChange
 
     /// <summary>The ledger does not have it any more.</summary>
     Gone,
+
+    /// <summary>It is switched on there.</summary>
+    SwitchedOn,
+
+    /// <summary>It is switched off there.</summary>
+    SwitchedOff,
+
+    /// <summary>The locked period ends on another day.</summary>
+    LockMoved,
 }
 
 /// <summary>One change of one record; a record may have several.</summary>
@@ -95,11 +110,11 @@ public static class PullComparison
 
             if (was.Number != now.Number) yield return new RecordChanged(kind, now.Id, RecordChange.Renumbered, was.Number, now.Number);
             if (was.Name != now.Name) yield return new RecordChanged(kind, now.Id, RecordChange.Renamed, was.Name, now.Name);
-            if (was.Sort != now.Sort) yield return new RecordChanged(kind, now.Id, RecordChange.KindChanged, $"{was.Title}: {was.Sort}", $"{now.Title}: {now.Sort}");
+            if (was.Sort != now.Sort) yield return new RecordChanged(kind, now.Id, kind == RecordKind.LockedPeriod ? RecordChange.LockMoved : RecordChange.KindChanged, $"{was.Title}: {was.Sort}", $"{now.Title}: {now.Sort}");
             if (was.Role != now.Role) yield return new RecordChanged(kind, now.Id, RecordChange.RoleChanged, $"{was.Title}: {was.Role}", $"{now.Title}: {now.Role}");
             if (was.Requires != now.Requires) yield return new RecordChanged(kind, now.Id, RecordChange.RequirementChanged, $"{was.Title}: {was.Requires}", $"{now.Title}: {now.Requires}");
-            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, RecordChange.Closed, was.Title, now.Title);
-            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, RecordChange.Reopened, was.Title, now.Title);
+            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, kind == RecordKind.Feature ? RecordChange.SwitchedOff : RecordChange.Closed, was.Title, now.Title);
+            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, kind == RecordKind.Feature ? RecordChange.SwitchedOn : RecordChange.Reopened, was.Title, now.Title);
         }
 
         foreach (var gone in before.Values) yield return new RecordChanged(kind, gone.Id, RecordChange.Gone, gone.Title, "");
@@ -116,6 +131,8 @@ public static class PullComparison
         .. records.Terms.Select(t => new Compared(RecordKind.PaymentTerm, t.Id, "", t.Name, $"{Words<TermRule>.Of(t.Rule).Replace('_', ' ')} {t.Days}")),
         .. records.Items.Select(i => new Compared(RecordKind.Item, i.Id, "", i.Name, $"account {i.Account}", Active: i.Active)),
         .. records.TaxCodes.Select(t => new Compared(RecordKind.TaxCode, t.Code, t.Code, t.Name, $"{t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %")),
+        .. Enum.GetValues<LedgerFeature>().Select(f => new Compared(RecordKind.Feature, Words<LedgerFeature>.Of(f), "", Words<LedgerFeature>.Of(f), Active: records.Capabilities.Can(f))),
+        new Compared(RecordKind.LockedPeriod, "lock", "", "locked through", records.Organisation.LockedThrough is { } locked ? locked.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) : "no day"),
     ];
 
     private static RecordKind KindOf(DimensionKind kind) => kind switch

@@ -38,7 +38,7 @@ public static class RequiredAccounts
         };
         if (recoversTax) needed.Add(Need(AccountRole.InputTax, "tax that is recovered", [AccountKind.Asset, AccountKind.Liability], "Recoverable tax on purchases"));
         if (settings.RoundingTolerance > 0) needed.Add(Need(AccountRole.Rounding, "rounding differences within the tolerance", Cost, "Rounding differences"));
-        if (settings.WhenNothingMaps == WhenNothingMaps.Suspense) needed.Add(Need(AccountRole.Suspense, "lines that nothing maps", Balance, "Suspense"));
+        if (settings.WhenNothingMaps == WhenNothingMaps.Suspense) needed.Add(Need(AccountRole.Suspense, "lines that nothing maps", [AccountKind.Liability, AccountKind.Asset, AccountKind.Expense], "Suspense"));
         return needed;
 
         RequiredAccount Need(AccountRole role, string why, IReadOnlyList<AccountKind> kinds, string name) => new(role, why, kinds, name, chart.Role(role));

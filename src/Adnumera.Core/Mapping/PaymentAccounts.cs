@@ -75,6 +75,10 @@ public sealed class PaymentAccounts(IReadOnlyList<PaymentAccount> accounts)
     /// <summary>Whether a text is a name or number of one of them, on whatever day.</summary>
     public bool Manages(string text) => claims.Contains(text);
 
+    /// <summary>All names and numbers of the accounts that claim a text on whatever day, the text itself among them.</summary>
+    public IEnumerable<string> NamesOf(string text) =>
+        claims[text].SelectMany(c => c.Account.Numbers.Select(n => n.Text).Append(c.Account.Name)).Append(text).Distinct(Folded.Comparer);
+
     /// <summary>Who claims a name or number on a day: more than one makes it ambiguous.</summary>
     public IReadOnlyList<PaymentAccount> Claiming(string text, DateOnly day) =>
         [.. claims[text].Where(c => c.Number.IsInUse(day)).Select(c => c.Account).DistinctBy(a => a.Name, Folded.Comparer)];

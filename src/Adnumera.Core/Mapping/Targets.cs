@@ -13,30 +13,51 @@ public static class Targets
         : found.IsControl ? BrokenBecause.Control
         : null;
 
-    /// <summary>Why an account cannot be the offset or take tax; null when it can. It must be in the chart, active, and an asset or a liability.</summary>
-    public static BrokenBecause? BrokenForBalance(Chart chart, string account) =>
+    /// <summary>Why an account cannot be the offset; null when it can. It must be in the chart, active, and an asset, a liability or equity.</summary>
+    public static BrokenBecause? BrokenForOffset(Chart chart, string account) =>
         !chart.TryFind(account, out var found) ? BrokenBecause.NotInChart
         : !found.Active ? BrokenBecause.Closed
-        : !found.IsBalance ? BrokenBecause.NotBalance
+        : !found.MayBeOffset ? BrokenBecause.NotBalance
+        : null;
+
+    /// <summary>Why an account cannot take tax; null when it can. It must be in the chart, active, and an asset or a liability.</summary>
+    public static BrokenBecause? BrokenForTax(Chart chart, string account) =>
+        !chart.TryFind(account, out var found) ? BrokenBecause.NotInChart
+        : !found.Active ? BrokenBecause.Closed
+        : !found.MayTakeTax ? BrokenBecause.NotTax
         : null;
 
     /// <summary>Why the target of a row cannot be used; null when it can, or when the row has no account.</summary>
     public static BrokenBecause? Broken(Chart chart, MappingRow row) =>
         row.Account.Length == 0 ? null
-        : row.Kind.IsOffset() || row.Kind == KeyKind.TaxCode ? BrokenForBalance(chart, row.Account)
+        : row.Kind.IsOffset() ? BrokenForOffset(chart, row.Account)
+        : row.Kind == KeyKind.TaxCode ? BrokenForTax(chart, row.Account)
         : BrokenForCost(chart, row.Account);
 
     /// <summary>
-    /// Why an allowed target is unusual for a cost and asks for a confirmation; blank when it is ordinary (common practice: expense, cost of
-    /// sales and assets are).
+    /// Why an allowed target is unusual and asks for a confirmation; blank when it is ordinary (common practice: for a cost expense, cost of
+    /// sales and assets are; for the other side assets and liabilities).
     /// </summary>
-    public static string Asks(MappingRow row, Account account) => row.Kind.IsOffset() || row.Kind == KeyKind.TaxCode ? "" : account.Kind switch
+    public static string Asks(MappingRow row, Account account) => row.Kind == KeyKind.TaxCode ? "" : row.Kind.IsOffset() ? AsksOfOffset(account) : AsksOfCost(account);
+
+    /// <summary>Why an account is unusual for a cost; blank when it is ordinary.</summary>
+    public static string AsksOfCost(Account account) => account.Kind switch
     {
         AccountKind.Liability => $"{account.Title} is a liability: right for tax remitted, loan principal or royalties owed, seldom for a cost.",
         AccountKind.Equity => $"{account.Title} is equity: right for an owner's private charge, seldom for a cost.",
         AccountKind.Income => $"{account.Title} is an income account: a cost there reduces income.",
         _ => "",
     };
+
+    /// <summary>Why an account is unusual as the other side; blank when it is ordinary.</summary>
+    public static string AsksOfOffset(Account account) =>
+        account.Kind == AccountKind.Equity ? $"{account.Title} is equity: right for what an owner paid privately, for nothing else." : "";
+
+    /// <summary>What else a target means, as people say it where it is chosen; blank when it means nothing more.</summary>
+    public static string Means(MappingRow row, Account account) =>
+        row.Kind == KeyKind.Settlement && account.Role is AccountRole.Bank or AccountRole.Cash or AccountRole.Card
+            ? $"A bill that is settled so is paid from {account.Title} on the day of its entry: it becomes a payment there, and never an open bill."
+            : "";
 
     /// <summary>
     /// Who is likely to follow an account that is closed or gone, the likeliest first: the same number, then the same or a similar name,

@@ -69,7 +69,20 @@ public sealed record EntryInstruction
 public sealed record InstructionLine(
     string Account, long Signed, string TaxCode, string Department, string Location, string Project, string Memo, bool IsOffset, string Item = "");
 
-/// <summary>The ledger could not be reached, or does not allow the connection any more.</summary>
+/// <summary>Why a ledger could not be asked.</summary>
+public enum LedgerTrouble
+{
+    /// <summary>It cannot be reached, or its answer cannot be read.</summary>
+    Unreachable,
+
+    /// <summary>It did not answer in the time that it is given.</summary>
+    Slow,
+
+    /// <summary>It does not allow the connection any more.</summary>
+    NotAllowed,
+}
+
+/// <summary>The ledger could not be asked.</summary>
 public sealed class LedgerUnavailableException : Exception
 {
     /// <summary>No reason known.</summary>
@@ -86,6 +99,9 @@ public sealed class LedgerUnavailableException : Exception
     public LedgerUnavailableException(string message, Exception innerException) : base(message, innerException)
     {
     }
+
+    /// <summary>Why.</summary>
+    public LedgerTrouble Trouble { get; init; }
 }
 
 /// <summary>The port to a ledger. Reading throws <see cref="LedgerUnavailableException"/>; posting answers, and never throws for what the network does.</summary>

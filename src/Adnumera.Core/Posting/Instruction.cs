@@ -38,8 +38,11 @@ public abstract record PostingAnswer
     /// <param name="LedgerSays">The ledger's own words.</param>
     public sealed record Refused(string Code, string LedgerSays) : PostingAnswer;
 
-    /// <summary>No answer came: it may or may not stand in the ledger.</summary>
+    /// <summary>No clear answer came: it may or may not stand in the ledger.</summary>
     public sealed record Lost(string Why) : PostingAnswer;
+
+    /// <summary>The ledger has its key already, with other content: something stands there under it.</summary>
+    public sealed record KeyInUse(string LedgerSays) : PostingAnswer;
 
     /// <summary>The ledger asks to wait, and did not look at it.</summary>
     public sealed record TryLater(TimeSpan After) : PostingAnswer;
@@ -61,36 +64,69 @@ public enum PostingStep
     Nothing,
 }
 
+/// <summary>How often the ledger said that it does not have a key, and since when.</summary>
+/// <param name="Times">How often; 0 before the first time.</param>
+/// <param name="Since">When it said so first.</param>
+/// <param name="Latest">When it said so last.</param>
+public readonly record struct Absence(int Times, DateTimeOffset Since, DateTimeOffset Latest)
+{
+    /// <summary>The same after the ledger said so once more.</summary>
+    public Absence And(DateTimeOffset now) => Times == 0 ? new Absence(1, now, now) : new Absence(Times + 1, Since, now);
+}
+
 /// <summary>The rules of the outbox: what is never sent blind, and what follows from an answer.</summary>
 public static class Outbox
 {
+    /// <summary>How often the ledger must have said that it does not have a key before the same content goes again under it.</summary>
+    public const int AbsentTimes = 3;
+
+    /// <summary>Over how long it must have said so: a slow ledger may take an entry long after nobody waits for its answer.</summary>
+    public static readonly TimeSpan AbsentFor = TimeSpan.FromMinutes(10);
+
+    /// <summary>How long to wait before a ledger is asked for the same key again without a person.</summary>
+    public static readonly TimeSpan BetweenAsks = TimeSpan.FromMinutes(5);
+
     /// <summary>
     /// The idempotency key of a document's entry: the same for the same revision, so that the ledger takes it once however often it is sent.
     /// </summary>
     public static string KeyOfEntry(string company, long documentId, int revision) =>
         string.Create(CultureInfo.InvariantCulture, $"{company}/document/{documentId}/{revision}");
 
-    /// <summary>The idempotency key of a supplier that the ledger lacks.</summary>
+    /// <summary>The idempotency key of a supplier that the ledger lacks; another one for each ledger, and after each clear answer.</summary>
     /// <remarks>The name goes in as a hash, so that a key is plain ASCII and may stand in a header.</remarks>
-    public static string KeyOfSupplier(string company, string supplier) =>
-        $"{company}/supplier/{Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(Folded.Of(supplier))))}";
+    public static string KeyOfSupplier(string company, string organisation, string supplier, int revision) =>
+        string.Create(CultureInfo.InvariantCulture, $"{company}/supplier/{Hash($"{organisation}\0{Folded.Of(supplier)}")}/{revision}");
 
-    /// <summary>What to do next. One that was sent or is unknown is asked for; it is never sent again before the ledger has said that it does not have it.</summary>
-    public static PostingStep Next(InstructionState state) => state switch
+    /// <summary>
+    /// What to do next. One that was sent or is unknown is asked for; it goes again, with the same content under the same key, only when the ledger
+    /// has said often enough and over long enough that it does not have it.
+    /// </summary>
+    /// <param name="state">Where it is.</param>
+    /// <param name="absence">What the ledger said of its key.</param>
+    public static PostingStep Next(InstructionState state, Absence absence = default) => state switch
     {
         InstructionState.Planned => PostingStep.Send,
+        InstructionState.Unknown when absence.Times >= AbsentTimes && absence.Latest - absence.Since >= AbsentFor => PostingStep.Send,
         InstructionState.Sent or InstructionState.Unknown => PostingStep.Ask,
         InstructionState.Accepted or InstructionState.Refused => PostingStep.Nothing,
         _ => throw new ArgumentOutOfRangeException(nameof(state)),
     };
 
-    /// <summary>The state that follows from an answer to sending it.</summary>
-    public static InstructionState After(PostingAnswer answer) => answer switch
+    /// <summary>Whether an unknown one is to be asked for again by itself.</summary>
+    public static bool IsDue(Absence absence, DateTimeOffset now) => absence.Times == 0 || now - absence.Latest >= BetweenAsks || Next(InstructionState.Unknown, absence) == PostingStep.Send;
+
+    /// <summary>
+    /// The state that follows from an answer to sending it. What the ledger turned away at the door is as it was before; but an earlier attempt that
+    /// may have arrived stays unknown.
+    /// </summary>
+    public static InstructionState After(InstructionState before, PostingAnswer answer) => answer switch
     {
         PostingAnswer.Accepted => InstructionState.Accepted,
         PostingAnswer.Refused => InstructionState.Refused,
-        PostingAnswer.Lost => InstructionState.Unknown,
-        PostingAnswer.TryLater or PostingAnswer.NotAllowed => InstructionState.Planned,
+        PostingAnswer.Lost or PostingAnswer.KeyInUse => InstructionState.Unknown,
+        PostingAnswer.TryLater or PostingAnswer.NotAllowed => before == InstructionState.Unknown ? InstructionState.Unknown : InstructionState.Planned,
         _ => throw new ArgumentOutOfRangeException(nameof(answer)),
     };
+
+    private static string Hash(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
 }

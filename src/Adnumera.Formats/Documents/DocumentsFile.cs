@@ -20,18 +20,19 @@ public static class DocumentsFile
         CostCode = 18, Quantity = 19, UnitPrice = 20, Net = 21, TaxCode = 22, Tax = 23, Department = 24, Location = 25, Project = 26,
         Account = 27, OriginalAccount = 28;
 
-    private static readonly IReadOnlyList<Column> Columns = Column.List(
+    private static readonly IReadOnlyList<Column> Columns = [.. Column.List(
         "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency document_total* notes " +
-        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project account original_account");
+        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project account original_account").Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c)];
 
     /// <summary>Reads documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="company">The company's currency, for documents that name none.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static IReadOnlyList<FiledDocument> Read(string file, byte[] content, Currency company, Problems problems)
+    /// <param name="strict">Whether the application's own limits hold: plain texts, days that books speak of.</param>
+    public static IReadOnlyList<FiledDocument> Read(string file, byte[] content, Currency company, Problems problems, bool strict = false)
     {
-        using var table = CsvTable.Open(file, content, Columns, problems);
+        using var table = CsvTable.Open(file, content, Columns, problems, strict);
         var gatherings = new List<Gathering>();
         var byIdentity = new Dictionary<DocumentIdentity, Gathering>();
         Gathering? current = null;
@@ -59,7 +60,7 @@ public static class DocumentsFile
             CheckHead(table, current, currency);
             if (problems.Count > before) continue;
             if (current.RowOf(line.Number) is { } other)
-                table.Error(Line, $"line {line.Number} of document \"{identity}\" stands twice; first on row {other}");
+                table.Error(Line, $"line {line.Number} of document {Quote.Of(identity.ToString())} stands twice; first on row {other}");
             else
                 current.Add(line, table.Row);
         }
@@ -107,7 +108,7 @@ public static class DocumentsFile
         var text = table.Required(Line);
         if (text.Length == 0) return 0;
         if (text.Length <= 18 && text.All(char.IsAsciiDigit)) return long.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
-        table.Error(Line, $"\"{text}\" is not a whole number");
+        table.Error(Line, $"{Quote.Of(text)} is not a whole number");
         return 0;
     }
 
@@ -134,7 +135,7 @@ public static class DocumentsFile
             };
             if (!same)
             {
-                table.Error(column, $"\"{text}\" differs from \"{first}\" on row {document.FirstRow} of the same document \"{document.Head.Identity}\"");
+                table.Error(column, $"{Quote.Of(text)} differs from {Quote.Of(first)} on row {document.FirstRow} of the same document {Quote.Of(document.Head.Identity.ToString())}");
             }
         }
     }

@@ -26,18 +26,20 @@ public static class MappingFile
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems) => Read(file, content, problems, whole: false, out _);
+    public static IReadOnlyList<MappingRow> Read(string file, byte[] content, Problems problems) => Read(file, content, problems, today: null, out _);
 
-    /// <summary>Reads the whole book of an application.</summary>
+    /// <summary>Reads the whole book of an application, by its own limits: plain texts, days that a mapping may be in force from.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="problems">Where errors and notices go.</param>
+    /// <param name="today">Today.</param>
     /// <param name="hasFurtherColumns">Whether it has the columns <c>value</c> and <c>ledger_item</c>; without them it says nothing of either.</param>
-    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, out bool hasFurtherColumns) => Read(file, content, problems, whole: true, out hasFurtherColumns);
+    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, DateOnly today, out bool hasFurtherColumns) => Read(file, content, problems, today, out hasFurtherColumns);
 
-    private static List<MappingRow> Read(string file, byte[] content, Problems problems, bool whole, out bool hasFurtherColumns)
+    private static List<MappingRow> Read(string file, byte[] content, Problems problems, DateOnly? today, out bool hasFurtherColumns)
     {
-        using var table = CsvTable.Open(file, content, whole ? WholeColumns : Columns, problems);
+        var whole = today is not null;
+        using var table = CsvTable.Open(file, content, whole ? WholeColumns : Columns, problems, strict: whole);
         hasFurtherColumns = whole && table.Has(Value) && table.Has(LedgerItem);
         var book = new List<MappingRow>();
         var rows = new Dictionary<RowIdentity, long>();
@@ -45,9 +47,10 @@ public static class MappingFile
         {
             var before = problems.Count;
             var row = ReadRow(table, whole);
+            if (today is { } now && CalendarRange.EffectiveProblem(row.EffectiveFrom, now) is { } early) table.Error(From, early.TrimEnd('.'));
             if (problems.Count > before) continue;
             if (rows.TryAdd(row.Identity, table.Row)) book.Add(row);
-            else table.Error(Key, $"{row.Kind.Title()} \"{row.Key}\" stands twice for the same source and date; first on row {rows[row.Identity]}");
+            else table.Error(Key, $"{row.Kind.Title()} {Quote.Of(row.Key)} stands twice for the same source and date; first on row {rows[row.Identity]}");
         }
 
         return book;
@@ -59,10 +62,11 @@ public static class MappingFile
     /// <param name="whole">Whether the further kinds and columns are written, too.</param>
     public static void Write(Stream stream, IEnumerable<MappingRow> book, bool whole = false)
     {
+        // The whole book is for people: a cell that a spreadsheet would run as a formula is made a text there, and read back as it was.
         using var writer = CsvFile.Create(stream, whole ? $"{Header} value ledger_item" : Header);
         foreach (var row in BookChanges.InOrder(book.Where(r => whole || r.Kind.IsInBook())))
         {
-            foreach (var field in Fields(row).Take(whole ? 13 : 11)) writer.WriteField(field);
+            foreach (var field in Fields(row).Take(whole ? 13 : 11)) writer.WriteField(whole ? SpreadsheetText.Harmless(field) : field);
             writer.EndRecord();
         }
     }
@@ -88,19 +92,21 @@ public static class MappingFile
     private static MappingRow ReadRow(CsvTable table, bool whole)
     {
         var before = table.Text(Kind);
+        string Text(int column) => whole ? SpreadsheetText.AsWritten(table.Text(column)) : table.Text(column);
+        table.Required(Key);
         var row = new MappingRow
         {
             Kind = table.Word(Kind, whole ? WholeKinds : Kinds),
-            Key = table.Required(Key),
-            ForSource = table.Text(ForSource),
-            Account = table.Text(Account),
-            Group = table.Text(Group),
-            TaxCode = table.Text(TaxCode),
-            Dimensions = new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
+            Key = Text(Key),
+            ForSource = Text(ForSource),
+            Account = Text(Account),
+            Group = Text(Group),
+            TaxCode = Text(TaxCode),
+            Dimensions = new Dimensions(Text(Department), Text(Location), Text(Project)),
             RecoverablePercent = table.Number(Percent) ?? 0,
             EffectiveFrom = table.Date(From),
-            Value = whole ? table.Text(Value) : "",
-            LedgerItem = whole ? table.Text(LedgerItem) : "",
+            Value = whole ? Text(Value) : "",
+            LedgerItem = whole ? Text(LedgerItem) : "",
         };
         if (!Words<KeyKind>.TryRead(before, out var kind) || kind != row.Kind) return row;
         if (row.Group.Length > 0 && !row.Kind.HasGroup()) table.Error(Group, $"a {row.Kind.Title()} has no group; only category and supplier rows do");
@@ -108,7 +114,7 @@ public static class MappingFile
         var percent = table.Text(Percent).Length > 0;
         if (row.Kind != KeyKind.TaxCode && percent) table.Error(Percent, "only tax_code rows have one; leave it blank");
         if (row.Kind == KeyKind.TaxCode && !percent) table.Error(Percent, "must be filled on a tax_code row, 0 to 100");
-        if (row.RecoverablePercent is < 0 or > 100) table.Error(Percent, $"\"{table.Text(Percent)}\" is not between 0 and 100");
+        if (row.RecoverablePercent is < 0 or > 100) table.Error(Percent, $"{Quote.Of(table.Text(Percent))} is not between 0 and 100");
         if (whole && Problem(row) is { } problem && !percent && row.Group.Length == 0 && row.ForSource.Length == 0) table.Error(Value, problem.TrimEnd('.'));
         return row;
     }

@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.IO.Compression;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Formats.Tables;
@@ -11,8 +10,6 @@ namespace Adnumera.Formats.Mapping;
 /// <summary>The whole mapping book as a spreadsheet (XLSX, ECMA-376), with the name of each account beside it.</summary>
 public static class MappingSheet
 {
-    private const long LargestUnpacked = 256L * 1024 * 1024;
-
     /// <summary>Writes the book; its cells are text, so that none is run as a formula.</summary>
     public static void Write(Stream stream, IEnumerable<MappingRow> book, Chart chart)
     {
@@ -28,44 +25,54 @@ public static class MappingSheet
     }
 
     /// <summary>Reads a book as <see cref="MappingFile.ReadWhole"/> does; errors go to <paramref name="problems"/>, with the row of the sheet.</summary>
-    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, out bool hasFurtherColumns)
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <param name="today">Today.</param>
+    /// <param name="cancel">Stops it when nobody waits for it.</param>
+    /// <param name="hasFurtherColumns">As for the file.</param>
+    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, DateOnly today, CancellationToken cancel, out bool hasFurtherColumns)
     {
         hasFurtherColumns = false;
-        using var stream = new MemoryStream(content);
         try
         {
-            if (Unpacked(stream) > LargestUnpacked)
+            if (SheetGuard.Problem(content, cancel) is { } tooMuch)
             {
-                problems.Add(new Problem(file, 0, "", $"unpacks to more than {LargestUnpacked / 1024 / 1024} MB; a mapping book is far smaller"));
+                problems.Add(new Problem(file, 0, "", tooMuch));
                 return [];
             }
 
-            stream.Position = 0;
-            return MappingFile.ReadWhole(file, AsCsv(stream), problems, out hasFurtherColumns);
+            return MappingFile.ReadWhole(file, AsCsv(content, cancel), problems, today, out hasFurtherColumns);
         }
-        catch (Exception e) when (e is InvalidDataException or FormatException or System.Xml.XmlException or KeyNotFoundException or NotSupportedException)
+        catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
         {
-            problems.Add(new Problem(file, 0, "", "is not a spreadsheet that can be read; save it as XLSX, or as CSV in UTF-8"));
+            // Whatever a damaged package makes its reader do is the package's fault.
+            problems.Add(new Problem(file, 0, "", e is OverflowException ? e.Message : "is damaged, or no spreadsheet that can be read; save it as XLSX anew, or as CSV in UTF-8"));
             return [];
         }
     }
 
-    private static long Unpacked(Stream stream)
+    // The sheet's rows as CSV, one line each, so that there is one reader and the line numbers are the sheet's rows. A row that ends early is blank from there on.
+    private static byte[] AsCsv(byte[] content, CancellationToken cancel)
     {
-        using var package = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
-        return package.Entries.Sum(e => e.Length);
-    }
-
-    // The sheet's rows as CSV, one line each, so that there is one reader and the line numbers are the sheet's rows.
-    private static byte[] AsCsv(Stream sheet)
-    {
+        using var sheet = new MemoryStream(content, writable: false);
         using var csv = new MemoryStream();
         using (var writer = CsvWriter.Create(csv, CsvWriterOptions.Default with { Injection = CsvInjection.None }, leaveOpen: true))
         {
+            var width = 0;
             foreach (IDictionary<string, object?> row in sheet.Query(useHeaderRow: false))
             {
-                foreach (var cell in row.Values) writer.WriteField(Text(cell).ReplaceLineEndings(" "));
+                cancel.ThrowIfCancellationRequested();
+                var cells = row.Values.ToList();
+                while (cells.Count > width && width > 0 && cells[^1] is null) cells.RemoveAt(cells.Count - 1);
+                width = Math.Max(width, cells.Count);
+                foreach (var cell in cells) writer.WriteField(Text(cell).ReplaceLineEndings(" "));
+                for (var missing = cells.Count; missing < width; missing++) writer.WriteField("");
                 writer.EndRecord();
+                writer.Flush();
+
+                // Many cells may share one long text: what is written counts, not what is stored.
+                if (csv.Length > SheetGuard.MostUnpacked) throw new OverflowException($"holds more than {SheetGuard.MostUnpacked / 1024 / 1024} MB of text; a mapping book is far smaller");
             }
         }
 

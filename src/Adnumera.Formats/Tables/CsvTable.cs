@@ -1,5 +1,7 @@
+using System.Buffers;
 using System.Text;
 using System.Text.Unicode;
+using Adnumera.Core;
 using CsvHelper;
 
 namespace Adnumera.Formats.Tables;
@@ -10,17 +12,26 @@ namespace Adnumera.Formats.Tables;
 /// </summary>
 public sealed class CsvTable : IDisposable
 {
+    private const int MostNamed = 10;
+
+    // Whatever is no printable ASCII is looked at more closely; almost nothing is.
+    private static readonly SearchValues<byte> Suspicious = SearchValues.Create([.. Enumerable.Range(0, 256).Where(b => b is < 32 or > 126).Select(b => (byte)b)]);
+
     private readonly CsvReader reader;
     private readonly Problems problems;
     private readonly string[] columns;
     private readonly int[] fieldOfColumn;
     private readonly int fieldCount;
     private readonly bool usable;
+    private readonly int[] most;
+    private readonly bool strict;
 
-    private CsvTable(string file, byte[] content, IReadOnlyList<Column> known, Problems problems)
+    private CsvTable(string file, byte[] content, IReadOnlyList<Column> known, Problems problems, bool strict)
     {
         File = file;
         this.problems = problems;
+        this.strict = strict;
+        most = [.. known.Select(c => c.Most)];
         columns = [.. known.Select(c => c.Name)];
         fieldOfColumn = new int[known.Count];
         Array.Fill(fieldOfColumn, -1);
@@ -67,7 +78,11 @@ public sealed class CsvTable : IDisposable
     /// <param name="content">The file's bytes; a byte order mark is passed over.</param>
     /// <param name="known">The known columns; fields are asked for by their index here.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static CsvTable Open(string file, byte[] content, IReadOnlyList<Column> known, Problems problems) => new(file, content, known, problems);
+    /// <param name="strict">Whether texts must be plain and of a length that somebody means, as the application wants them.</param>
+    public static CsvTable Open(string file, byte[] content, IReadOnlyList<Column> known, Problems problems, bool strict = false) => new(file, content, known, problems, strict);
+
+    /// <summary>Whether the application's own limits hold for what is read.</summary>
+    public bool IsStrict => strict;
 
     /// <summary>Whether the file has this column.</summary>
     public bool Has(int column) => fieldOfColumn[column] >= 0;
@@ -77,7 +92,12 @@ public sealed class CsvTable : IDisposable
     {
         while (usable && reader.Read())
         {
-            if (reader.FieldCount == fieldCount && !IsBlank(fieldCount)) return true;
+            if (reader.FieldCount == fieldCount && !IsBlank(fieldCount))
+            {
+                if (strict) CheckTexts();
+                return true;
+            }
+
             if (IsBlank(reader.FieldCount)) continue;
             Error("", $"the row has {reader.FieldCount} fields, the header has {fieldCount}");
         }
@@ -151,14 +171,14 @@ public sealed class CsvTable : IDisposable
 
     private bool MatchColumns(string[] header, IReadOnlyList<Column> known)
     {
-        var sound = true;
+        var (sound, unknown) = (true, 0);
         for (var field = 0; field < header.Length; field++)
         {
             var name = header[field].Trim();
             var column = Array.FindIndex(columns, c => c.Equals(name, StringComparison.OrdinalIgnoreCase));
             if (column < 0)
             {
-                problems.Notice(new Problem(File, 1, "", $"column \"{name}\" is not known and was ignored"));
+                if (++unknown <= MostNamed) problems.Notice(new Problem(File, 1, "", $"column {Quote.Of(name)} is not known and was ignored"));
             }
             else if (fieldOfColumn[column] >= 0)
             {
@@ -171,6 +191,7 @@ public sealed class CsvTable : IDisposable
             }
         }
 
+        if (unknown > MostNamed) problems.Notice(new Problem(File, 1, "", $"{unknown - MostNamed} further columns are not known and were ignored"));
         for (var column = 0; column < known.Count; column++)
         {
             if (!known[column].Required || fieldOfColumn[column] >= 0) continue;
@@ -179,6 +200,17 @@ public sealed class CsvTable : IDisposable
         }
 
         return sound;
+    }
+
+    private void CheckTexts()
+    {
+        for (var column = 0; column < columns.Length; column++)
+        {
+            if (fieldOfColumn[column] < 0) continue;
+            var bytes = reader.GetSpan(fieldOfColumn[column]);
+            if (bytes.Length <= most[column] && bytes.IndexOfAny(Suspicious) < 0) continue;
+            if (PlainText.Problem(Text(column), most[column]) is { } problem) Error(column, problem);
+        }
     }
 
     private bool IsBlank(int fields)
@@ -192,7 +224,8 @@ public sealed class CsvTable : IDisposable
 /// <summary>A column that a file may have.</summary>
 /// <param name="Name">Its name in the header.</param>
 /// <param name="Required">Whether the file must have it.</param>
-public sealed record Column(string Name, bool Required = false)
+/// <param name="Most">How many characters the application takes there.</param>
+public sealed record Column(string Name, bool Required = false, int Most = PlainText.Most)
 {
     /// <summary>Columns from a list of names; a star at the end marks a required one.</summary>
     public static IReadOnlyList<Column> List(string names) =>

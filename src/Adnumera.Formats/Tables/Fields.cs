@@ -23,9 +23,9 @@ public static class Fields
     /// <summary>Why a text is not an amount, as people say it.</summary>
     public static string Message(AmountText.Fault fault, string text, Currency currency) => fault switch
     {
-        AmountText.Fault.Form => $"\"{text}\" is not an amount; expected a number such as {AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
-        AmountText.Fault.Decimals => $"\"{text}\" has more decimals than {currency} has ({currency.Digits})",
-        AmountText.Fault.TooLarge => $"\"{text}\" is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
+        AmountText.Fault.Form => $"{Quote.Of(text)} is not an amount; expected a number such as {AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
+        AmountText.Fault.Decimals => $"{Quote.Of(text)} has more decimals than {currency} has ({currency.Digits})",
+        AmountText.Fault.TooLarge => $"{Quote.Of(text)} is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
         _ => throw new ArgumentOutOfRangeException(nameof(fault)),
     };
 
@@ -38,7 +38,7 @@ public static class Fields
         const NumberStyles Form = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
         if (text[0] != '+' && char.IsAsciiDigit(text[^1]) && char.IsAsciiDigit(text[0] == '-' && text.Length > 1 ? text[1] : text[0])
             && decimal.TryParse(text, Form, CultureInfo.InvariantCulture, out var number)) return number;
-        table.Error(column, $"\"{text}\" is not a number; expected one such as 12.5");
+        table.Error(column, $"{Quote.Of(text)} is not a number; expected one such as 12.5");
         return null;
     }
 
@@ -47,8 +47,14 @@ public static class Fields
     {
         var text = table.Text(column);
         if (text.Length == 0) return null;
-        if (TryDate(text, out var date)) return date;
-        table.Error(column, $"\"{text}\" is not a date; expected one such as 2026-03-09");
+        if (TryDate(text, out var date) && (!table.IsStrict || CalendarRange.Has(date))) return date;
+        if (date != default)
+        {
+            table.Error(column, $"{Quote.Of(text)} is not between {CalendarRange.First:yyyy-MM-dd} and {CalendarRange.Last:yyyy-MM-dd}");
+            return null;
+        }
+
+        table.Error(column, $"{Quote.Of(text)} is not a date; expected one such as 2026-03-09");
         return null;
     }
 
@@ -75,7 +81,7 @@ public static class Fields
     {
         var text = table.Required(column);
         if (text.Length == 0 || Words<T>.TryRead(text, out var value)) return Words<T>.TryRead(text, out value) ? value : default;
-        table.Error(column, $"\"{text}\" is not known; expected one of {string.Join(", ", Words<T>.All)}");
+        table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", Words<T>.All)}");
         return default;
     }
 
@@ -84,7 +90,7 @@ public static class Fields
     {
         var text = table.Required(column);
         if (Words<T>.TryRead(text, out var value) && among.Contains(value)) return value;
-        if (text.Length > 0) table.Error(column, $"\"{text}\" is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}");
+        if (text.Length > 0) table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}");
         return among[0];
     }
 
@@ -94,7 +100,7 @@ public static class Fields
         var text = table.Text(column);
         if (text.Length == 0) return blank;
         if (text.Equals("yes", StringComparison.OrdinalIgnoreCase)) return true;
-        if (!text.Equals("no", StringComparison.OrdinalIgnoreCase)) table.Error(column, $"\"{text}\" is not known; expected yes or no");
+        if (!text.Equals("no", StringComparison.OrdinalIgnoreCase)) table.Error(column, $"{Quote.Of(text)} is not known; expected yes or no");
         return false;
     }
 
@@ -104,7 +110,7 @@ public static class Fields
         var text = table.Text(column);
         if (text.Length == 0) return blank;
         if (Currency.TryFind(text, out var currency)) return currency;
-        table.Error(column, $"\"{text}\" is not a currency of ISO 4217; expected a code such as USD");
+        table.Error(column, $"{Quote.Of(text)} is not a currency of ISO 4217; expected a code such as USD");
         return blank;
     }
 }

@@ -12,13 +12,23 @@ internal sealed class CountChanges(SqliteConnection company)
     private readonly Dictionary<(string Source, string Period), Tally> arrived = [];
     private readonly Dictionary<(string Source, string Period, DocumentState State), Tally> standing = [];
 
+    private readonly Dictionary<(string Source, DateOnly Day), Tally> dated = [];
+
     public void Arrive(string source, string period, Tally tally) => arrived[(source, period)] = arrived.GetValueOrDefault((source, period)) + tally;
 
     public void Stand(string source, string period, DocumentState state, Tally tally) =>
         standing[(source, period, state)] = standing.GetValueOrDefault((source, period, state)) + tally;
 
+    /// <summary>What arrived, by the documents' own days: what a source's statement is held against.</summary>
+    public void Date(string source, DateOnly day, Tally tally) => dated[(source, day)] = dated.GetValueOrDefault((source, day)) + tally;
+
     public void Save()
     {
+        company.Execute(
+            """
+            insert into dated_cell (source, day, documents, money) values (@Source, @day, @Documents, @Money)
+            on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
+            """, dated.Where(d => d.Value != default).Select(d => new { d.Key.Source, day = Iso.Text(d.Key.Day), d.Value.Documents, d.Value.Money }));
         company.Execute(
             """
             insert into arrived_cell (source, period, documents, money) values (@Source, @Period, @Documents, @Money)
@@ -29,6 +39,7 @@ internal sealed class CountChanges(SqliteConnection company)
             insert into count_cell (source, period, state, documents, money) values (@Source, @Period, @state, @Documents, @Money)
             on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
             """, standing.Select(s => new { s.Key.Source, s.Key.Period, state = Words<DocumentState>.Of(s.Key.State), s.Value.Documents, s.Value.Money }));
+        dated.Clear();
         arrived.Clear();
         standing.Clear();
     }

@@ -8,11 +8,12 @@ namespace Adnumera.Storage.Count;
 
 /// <summary>A source's totals.</summary>
 /// <param name="Source">The source.</param>
-/// <param name="Says">What its files said that they bring.</param>
+/// <param name="Says">What the source itself says that it sent; null where it is not stated for the whole of the time.</param>
+/// <param name="Dated">What arrived of it, by the documents' own days, in the time that the statement is for.</param>
 /// <param name="Totals">What arrived, and where it is.</param>
-/// <param name="Holds">What the ledger held of it at the last proof.</param>
-/// <param name="Intended">What had been sent of it when the last proof was made, in the days that it covered.</param>
-public sealed record SourceCount(string Source, Tally Says, StateTotals Totals, Tally Holds, Tally Intended);
+/// <param name="Holds">What the ledger holds of what was read back, each document by the latest reading that covers it.</param>
+/// <param name="Intended">What had been sent of that.</param>
+public sealed record SourceCount(string Source, Tally? Says, Tally Dated, StateTotals Totals, Tally Holds, Tally Intended);
 
 /// <summary>What waits for a person, gathered by its cause.</summary>
 [method: ExplicitConstructor]
@@ -31,23 +32,25 @@ public sealed class CountTable(SqliteConnection company)
             Of(a.Source).Arrive(new Tally(a.Documents, a.Money));
         foreach (var s in company.Query<Row>("select source, state, sum(documents) as documents, sum(money) as money from count_cell where @period is null or period = @period group by source, state", parameters))
             Of(s.Source).Stand(Words<DocumentState>.Read(s.State), new Tally(s.Documents, s.Money));
-        var says = company.Query<Row>("select source, '' as state, sum(documents) as documents, sum(money) as money from source_says where @period is null or period = @period group by source", parameters)
-            .ToDictionary(r => r.Source, r => new Tally(r.Documents, r.Money));
-        var holds = company.Query<Row>(
+        var read = company.Query<(string Source, long FoundDocuments, long FoundMoney, long Documents, long Money)>(
             """
-            select source, '' as state, sum(documents) as documents, sum(money) as money from found_total
-            where proof_id = (select max(id) from proof) and (@period is null or period = @period) group by source
-            """, parameters).ToDictionary(r => r.Source, r => new Tally(r.Documents, r.Money));
-        var intended = company.Query<Row>(
-            """
-            select source, '' as state, sum(intended_documents) as documents, sum(intended_money) as money from found_total
-            where proof_id = (select max(id) from proof) and (@period is null or period = @period) group by source
-            """, parameters).ToDictionary(r => r.Source, r => new Tally(r.Documents, r.Money));
-        return [.. totals.Where(t => t.Value.Arrived.Documents != 0).Select(t => new SourceCount(t.Key, says.GetValueOrDefault(t.Key), t.Value, holds.GetValueOrDefault(t.Key), intended.GetValueOrDefault(t.Key)))];
+            select source, sum(found_documents), sum(found_money), sum(documents), sum(money) from read_cell
+            where @period is null or period = @period group by source
+            """, parameters).ToDictionary(r => r.Source, r => (Holds: new Tally(r.FoundDocuments, r.FoundMoney), Intended: new Tally(r.Documents, r.Money)));
+        var statements = new StatementTable(company);
+        return [.. totals.Where(t => t.Value.Arrived.Documents != 0).Select(t =>
+        {
+            var (says, dated) = statements.For(t.Key, period);
+            var (holds, intended) = read.GetValueOrDefault(t.Key);
+            return new SourceCount(t.Key, says, dated, t.Value, holds, intended);
+        })];
     }
 
     /// <summary>Periods in which something arrived, latest first.</summary>
     public IReadOnlyList<string> Periods() => company.Query<string>("select period from arrived_cell group by period having sum(documents) <> 0 order by period desc").AsList();
+
+    /// <summary>Every source of which something arrived.</summary>
+    public IReadOnlyList<string> Sources() => company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
     /// <summary>What waits for a person, by cause, most money first. Walks hold_by_reason.</summary>
     public IReadOnlyList<WaitingCause> Waiting(string? period, int most) => company.Query<WaitingCause>(
@@ -66,6 +69,28 @@ public sealed class CountTable(SqliteConnection company)
     /// <summary>Documents in other currencies, which count but whose money is not added.</summary>
     public IReadOnlyList<(string Currency, long Documents, long Money)> OtherCurrencies() => company.Query<(string, long, long)>(
         "select h.value, count(*), sum(d.signed_total) from hold h join document d on d.id = h.document_id where h.reason = 'currency' group by h.value order by h.value").AsList();
+
+    /// <summary>How many documents have something worth noticing, of one period or of all.</summary>
+    /// <param name="period">The period.</param>
+    /// <param name="today">What is dated after it counts.</param>
+    public long Noticed(string? period, DateOnly today) => company.ExecuteScalar<long>(
+        """
+        select (select count(*) from document where notices <> '' and state <> 'set_aside' and (@period is null or period = @period))
+          + (select count(*) from document where document_date > @today and notices = '' and state <> 'set_aside' and (@period is null or period = @period))
+        """, new { period, today = Iso.Text(today) });
+
+    /// <summary>What was read back, counted anew from the readings, for holding the kept totals against.</summary>
+    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> RecountRead() => company.Query<(string, string, long, long, long, long)>(
+        "select d.source, d.period, sum(r.documents), sum(r.money), count(*), sum(r.intended) from reading r join document d on d.id = r.document_id group by d.source, d.period order by d.source, d.period").AsList();
+
+    /// <summary>The kept totals of what was read back, empty ones left out.</summary>
+    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> KeptRead() => company.Query<(string, string, long, long, long, long)>(
+        "select source, period, found_documents, found_money, documents, money from read_cell where documents <> 0 order by source, period").AsList();
+
+    /// <summary>What arrived by the documents' own days, counted anew and as it is kept.</summary>
+    public (IReadOnlyList<(string Source, string Day, long Documents, long Money)> Recount, IReadOnlyList<(string Source, string Day, long Documents, long Money)> Kept) Dated() => (
+        company.Query<(string, string, long, long)>("select source, document_date, count(*), sum(case when currency = (select currency from company) then signed_total else 0 end) from document group by source, document_date order by source, document_date").AsList(),
+        company.Query<(string, string, long, long)>("select source, day, documents, money from dated_cell where documents <> 0 order by source, day").AsList());
 
     /// <summary>The same totals counted anew from the documents, for holding the kept ones against.</summary>
     public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Recount() => company.Query<(string, string, string, long, long)>(

@@ -1,4 +1,3 @@
-using Adnumera.Core.Count;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -8,7 +7,7 @@ namespace Adnumera.Storage.Documents;
 [method: ExplicitConstructor]
 public sealed record ArrivalRow(long Id, string FileName, string Sha256, string At, string Who, long Documents, long Lines, long Added, long Updated, long Unchanged);
 
-/// <summary>The files that were taken in, and what each said that it brings.</summary>
+/// <summary>The files that were taken in.</summary>
 public sealed class ArrivalTable(SqliteConnection company)
 {
     private const string Columns = "id, file_name as FileName, sha256 as Sha256, at, who, documents, lines, added, updated, unchanged";
@@ -18,10 +17,6 @@ public sealed class ArrivalTable(SqliteConnection company)
         insert into arrival (file_name, sha256, at, who, documents, lines, added, updated, unchanged)
         values (@FileName, @Sha256, @At, @Who, @Documents, @Lines, @Added, @Updated, @Unchanged) returning id
         """, row);
-
-    public void Says(long arrival, IEnumerable<(string Source, string Period, Tally Tally)> says) => company.Execute(
-        "insert into source_says (arrival_id, source, period, documents, money) values (@arrival, @Source, @Period, @Documents, @Money)",
-        says.Select(s => new { arrival, s.Source, s.Period, s.Tally.Documents, s.Tally.Money }));
 
     public ArrivalRow? Find(long id) => company.QueryFirstOrDefault<ArrivalRow>($"select {Columns} from arrival where id = @id", new { id });
 

@@ -20,21 +20,29 @@ public sealed class CodingWriter : IDisposable
     private readonly CountChanges count;
     private readonly ValueChanges values;
     private readonly string currency;
+    private readonly CodingCause? cause;
+    private readonly Prepared insertKey, removeKeys, insertChange;
     private readonly Prepared insertDocument, insertLine, insertHold, updateCoding, updateLine, removeHolds, updateHead, removeLines, setState;
 
-    public CodingWriter(SqliteConnection company)
+    /// <param name="company">The company's file, in a transaction.</param>
+    /// <param name="cause">Who or what codes documents anew, for the path of each that changes; none where the audit names it itself.</param>
+    public CodingWriter(SqliteConnection company, CodingCause? cause = null)
     {
+        this.cause = cause;
+        insertKey = new Prepared(company, "duplicate_key", "key, document_id", "on conflict do nothing");
+        removeKeys = new Prepared(company, "delete from duplicate_key where document_id = @p0", 1);
+        insertChange = new Prepared(company, "document_change", "document_id, at, who, cause, line, field, before, after");
         count = new CountChanges(company);
         currency = CompanyFile.Of(company).Settings.Currency.Code;
         values = new ValueChanges(company, currency);
         insertDocument = new Prepared(company, "document",
             "id, source, source_id, kind, document_date, due_date, reference, reference_key, supplier, supplier_key, employee, party_key, payment_account, payment_account_key, " +
-            "settlement, settlement_key, currency, total, signed_total, notes, not_duplicate, duplicate_of, arrival_id, first_row, last_row, entry_date, period, state, set_aside");
+            "settlement, settlement_key, currency, total, signed_total, notes, not_duplicate, duplicate_of, arrival_id, first_row, last_row, entry_date, period, state, set_aside, notices");
         insertLine = new Prepared(company, "document_line",
             "document_id, line, description, category, category_key, item, item_key, cost_code, cost_code_key, quantity, unit_price, net, tax_code, tax, department, location, project, " +
             "account, original_account, decided_account, decided_rung, decided_tax_code_key, waiting");
         insertHold = new Prepared(company, "hold", "document_id, line, reason, value, detail", "on conflict do nothing");
-        updateCoding = new Prepared(company, "update document set state = @p1, entry_date = @p2, period = @p3, set_aside = @p4 where id = @p0", 5);
+        updateCoding = new Prepared(company, "update document set state = @p1, entry_date = @p2, period = @p3, set_aside = @p4, notices = @p5 where id = @p0", 6);
         updateLine = new Prepared(company,
             "update document_line set account = @p2, decided_account = @p3, decided_rung = @p4, decided_tax_code_key = @p5, waiting = @p6 where document_id = @p0 and line = @p1", 7);
         removeHolds = new Prepared(company, "delete from hold where document_id = @p0", 1);
@@ -61,10 +69,12 @@ public sealed class CodingWriter : IDisposable
             id, d.Identity.Source, d.Identity.SourceId, KindWords[(int)d.Kind], Iso.Text(d.Date), Iso.Text(d.DueDate), d.Reference, Folded.Of(d.Reference), d.Supplier,
             Folded.Of(d.Supplier), d.Employee, Folded.Of(d.Party), d.PaymentAccount, Folded.Of(d.PaymentAccount), d.Settlement, Folded.Of(d.Settlement), d.Currency.Code, d.Total,
             d.SignedTotal, d.Notes, d.NotDuplicate ? 1 : 0, (object?)duplicateOf ?? DBNull.Value, arrival, firstRow, lastRow, Iso.Text(coded.EntryDate), period,
-            Words<DocumentState>.Of(state), SetAsideWord(coded));
+            Words<DocumentState>.Of(state), SetAsideWord(coded), NoticeWords(coded));
+        WriteKeys(id, d);
         WriteLines(id, coded);
         WriteHolds(id, coded);
         count.Arrive(d.Identity.Source, period, TallyOf(d));
+        count.Date(d.Identity.Source, d.Date, TallyOf(d));
         count.Stand(d.Identity.Source, period, state, TallyOf(d));
         values.Add(d, period, WaitingOf(coded), HoldsOf(coded), state.IsOpen());
     }
@@ -79,7 +89,19 @@ public sealed class CodingWriter : IDisposable
             d.NotDuplicate ? 1 : 0, (object?)duplicateOf ?? DBNull.Value, arrival, firstRow, lastRow);
         removeLines.Run(before.Id);
         WriteLines(before.Id, coded);
+        Rekey(before.Id, d);
+        count.Date(d.Identity.Source, before.Document.Date, default(Tally) - TallyOf(before.Document));
+        count.Date(d.Identity.Source, d.Date, TallyOf(d));
+        if (cause is not null)
+            foreach (var change in DocumentDifferences.Of(before.Document, d)) Note(before.Id, cause, change);
         Recode(before, coded, lines: false);
+    }
+
+    /// <summary>Writes anew under which keys others find a document as a duplicate.</summary>
+    public void Rekey(long id, Document document)
+    {
+        removeKeys.Run(id);
+        WriteKeys(id, document);
     }
 
     /// <summary>Writes what is decided now about a document that is there.</summary>
@@ -118,7 +140,7 @@ public sealed class CodingWriter : IDisposable
 
     public void Dispose()
     {
-        foreach (var prepared in (ReadOnlySpan<Prepared>)[insertDocument, insertLine, insertHold, updateCoding, updateLine, removeHolds, updateHead, removeLines, setState])
+        foreach (var prepared in (ReadOnlySpan<Prepared>)[insertKey, removeKeys, insertChange, insertDocument, insertLine, insertHold, updateCoding, updateLine, removeHolds, updateHead, removeLines, setState])
             prepared.Dispose();
     }
 
@@ -126,8 +148,9 @@ public sealed class CodingWriter : IDisposable
     {
         var d = coded.Document;
         var (state, period) = (StateOf(coded), Iso.Period(coded.EntryDate));
-        updateCoding.Run(before.Id, Words<DocumentState>.Of(state), Iso.Text(coded.EntryDate), period, SetAsideWord(coded));
+        updateCoding.Run(before.Id, Words<DocumentState>.Of(state), Iso.Text(coded.EntryDate), period, SetAsideWord(coded), NoticeWords(coded));
         if (lines) UpdateLines(before.Id, coded);
+        if (lines && cause is not null) NoteChanges(before, coded, state, cause);
         removeHolds.Run(before.Id);
         WriteHolds(before.Id, coded);
 
@@ -173,6 +196,28 @@ public sealed class CodingWriter : IDisposable
             updateLine.Run(id, line.Number, line.Account, account, rung, taxCode, waiting);
         }
     }
+
+    private void WriteKeys(long id, Document document)
+    {
+        foreach (var key in DuplicateRule.StandsUnder(document)) insertKey.Run(key, id);
+    }
+
+    // Line by line where the money goes elsewhere; on no line where the document goes to another state.
+    private void NoteChanges(StoredDocument before, Composition coded, DocumentState state, CodingCause why)
+    {
+        var decisions = new Decisions(coded);
+        for (var i = 0; i < coded.Document.Lines.Count; i++)
+        {
+            var (was, now) = (i < before.Decided.Count ? before.Decided[i] : "", decisions.Of(coded.Document.Lines[i]).Account);
+            if (was != now) Note(before.Id, why, new FieldChange(coded.Document.Lines[i].Number, DocumentChange.Account, was, now));
+        }
+
+        if (state != before.State) Note(before.Id, why, new FieldChange(0, DocumentChange.State, Words<DocumentState>.Of(before.State), Words<DocumentState>.Of(state)));
+    }
+
+    private void Note(long id, CodingCause why, FieldChange change) => insertChange.Run(id, Iso.Text(why.At), why.Who, why.Why, change.Line, change.Field, change.Before, change.After);
+
+    private static string NoticeWords(Composition coded) => string.Join(' ', coded.Notices.Select(Words<DocumentNotice>.Of));
 
     private void WriteHolds(long id, Composition coded)
     {

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Adnumera.Core;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -11,6 +12,9 @@ public sealed record DocumentFilter
     public string? State { get; init; }
 
     public string? Source { get; init; }
+
+    /// <summary>Only what is worth noticing; the day is today.</summary>
+    public DateOnly? NoticedOn { get; init; }
 
     public string? Period { get; init; }
 
@@ -57,7 +61,7 @@ public enum DocumentOrder
 /// <summary>A document in a list.</summary>
 [method: ExplicitConstructor]
 public sealed record DocumentSummary(
-    long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason, long Reasons, string SortKey);
+    long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason, long Reasons, string Notices, string SortKey);
 
 /// <summary>Lists of documents, page by page on the index of their order.</summary>
 public sealed class DocumentList(SqliteConnection company)
@@ -82,7 +86,7 @@ public sealed class DocumentList(SqliteConnection company)
               coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference, d.currency as Currency,
               d.signed_total as SignedTotal, d.state as State,
               coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason limit 1), d.set_aside) as Reason,
-              (select count(*) from hold h where h.document_id = d.id) as Reasons, cast({key} as text) as SortKey
+              (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({key} as text) as SortKey
             from document d where {where} order by {key} {way}, d.id {way} limit @most
             """, parameters).AsList();
     }
@@ -109,6 +113,9 @@ public sealed class DocumentList(SqliteConnection company)
         return (One(before, backward), One(after, forward), position + 1, Total(filter).Documents);
     }
 
+    /// <summary>Whether an order goes by amount, so that its key is a number.</summary>
+    public static bool IsByAmount(DocumentOrder order) => Order(order).Number;
+
     private static (string Key, bool Descending, bool Number) Order(DocumentOrder order) => order switch
     {
         DocumentOrder.Latest => ("d.document_date", true, false),
@@ -119,7 +126,7 @@ public sealed class DocumentList(SqliteConnection company)
         _ => throw new ArgumentOutOfRangeException(nameof(order)),
     };
 
-    private static (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
+    private (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
     {
         var where = new List<string> { "1 = 1" };
         var parameters = new DynamicParameters();
@@ -134,6 +141,7 @@ public sealed class DocumentList(SqliteConnection company)
         Add(filter.Source, "d.source = @source", "source");
         Add(filter.Period, "d.period = @period", "period");
         Add(filter.Kind, "d.kind = @kind", "kind");
+        Add(Iso.Text(filter.NoticedOn), "(d.notices <> '' or d.document_date > @today)", "today");
         Add(filter.Account, "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)", "account");
         if (!string.IsNullOrEmpty(filter.Reason))
         {
@@ -150,7 +158,7 @@ public sealed class DocumentList(SqliteConnection company)
                 "item" => "d.id in (select l.document_id from document_line l where l.item_key = @key and l.item_key <> '')",
                 "cost_code" => "d.id in (select l.document_id from document_line l where l.cost_code_key = @key and l.cost_code_key <> '')",
                 "tax_code" => "d.id in (select l.document_id from document_line l where l.decided_tax_code_key = @key and l.decided_tax_code_key <> '')",
-                "department" or "location" or "project" => $"d.id in (select l.document_id from document_line l where upper(trim(l.{filter.KeyKind})) = @key and (l.department <> '' or l.location <> '' or l.project <> ''))",
+                "department" or "location" or "project" => $"d.id in (select l.document_id from document_line l where l.{filter.KeyKind} in (select value from json_each(@spellings)) and (l.department <> '' or l.location <> '' or l.project <> ''))",
                 "source" => "d.source = @rawKey",
                 "supplier" or "supplier_payable" or "supplier_term" or "supplier_form" or "supplier_box" => "d.supplier_key = @key",
                 "payment_account" => "d.payment_account_key = @key and d.payment_account_key <> ''",
@@ -158,6 +166,7 @@ public sealed class DocumentList(SqliteConnection company)
                 _ => "0 = 1",
             });
             parameters.Add("key", Folded.Of(filter.Key));
+            if (filter.KeyKind is "department" or "location" or "project") parameters.Add("spellings", Spellings(filter.KeyKind, filter.Key));
             parameters.Add("rawKey", filter.Key);
         }
 
@@ -181,4 +190,8 @@ public sealed class DocumentList(SqliteConnection company)
 
         return (string.Join(" and ", where), parameters);
     }
+
+    // Dimensions are kept as they were written; in any case, beyond ASCII too. Walks document_line_by_dimension.
+    private string Spellings(string column, string key) => JsonSerializer.Serialize(
+        company.Query<string>($"select distinct {column} from document_line where department <> '' or location <> '' or project <> ''").Where(s => Folded.Same(s, key)));
 }

@@ -22,14 +22,14 @@ public sealed class DocumentTable(SqliteConnection company)
         d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.settlement as Settlement, d.payment_account_choice as PaymentAccountChoice, d.currency as Currency,
         d.total as Total, d.notes as Notes, d.not_duplicate as NotDuplicate, coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId,
         d.arrival_id as ArrivalId, d.first_row as FirstRow, d.last_row as LastRow, d.revision as Revision, d.entry_date as EntryDate, d.period as Period,
-        d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
+        d.private as Private, d.notices as Notices, d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
         """;
 
     private const string LineColumns =
         """
         document_id as DocumentId, line as Number, description as Description, category as Category, item as Item, cost_code as CostCode, quantity as Quantity,
         unit_price as UnitPrice, net as Net, tax_code as TaxCode, tax as Tax, department as Department, location as Location, project as Project,
-        account as Account, original_account as OriginalAccount, waiting as Waiting
+        account as Account, original_account as OriginalAccount, decided_account as Decided, waiting as Waiting
         """;
 
     public StoredDocument? Find(long id) => Load([id]) is [var found] ? found : null;
@@ -44,7 +44,7 @@ public sealed class DocumentTable(SqliteConnection company)
             .ToLookup(l => l.DocumentId);
         var holds = company.Query<(long DocumentId, long Line, string Reason, string Value)>("select document_id, line, reason, value from hold where document_id in (select value from json_each(@ids))", keys)
             .ToLookup(h => h.DocumentId, h => new HoldKey(h.Line, h.Reason, h.Value));
-        return [.. heads.Select(h => h.ToStored([.. lines[h.Id].Select(l => l.ToLine())]) with { Waiting = [.. lines[h.Id].Select(l => l.Waiting)], Holds = [.. holds[h.Id]] })];
+        return [.. heads.Select(h => h.ToStored([.. lines[h.Id].Select(l => l.ToLine())]) with { Decided = [.. lines[h.Id].Select(l => l.Decided)], Waiting = [.. lines[h.Id].Select(l => l.Waiting)], Holds = [.. holds[h.Id]] })];
     }
 
     /// <summary>Those of these identities that arrived before. Walks the unique index (source, source_id).</summary>
@@ -56,41 +56,24 @@ public sealed class DocumentTable(SqliteConnection company)
             """, new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) })
         .ToDictionary(k => new DocumentIdentity(k.Source, k.SourceId), k => k.Id);
 
-    /// <summary>
-    /// The earliest stored document that each may be a duplicate of; see <see cref="DuplicateWatch"/> for the rule.
-    /// Walks document_by_party_reference and document_by_party_amount.
-    /// </summary>
-    /// <param name="documents">Documents with the id before which others count as earlier.</param>
-    public IReadOnlyDictionary<DocumentIdentity, long> Duplicates(IEnumerable<(Document Document, long Before)> documents)
-    {
-        var asked = documents.Where(d => d.Document.Party.Length > 0).ToList();
-        var keys = JsonSerializer.Serialize(asked.Select(d => new object[]
-        {
-            Words<DocumentKind>.Of(d.Document.Kind), Folded.Of(d.Document.Party), Folded.Of(d.Document.Reference), Iso.Text(d.Document.Date), d.Document.Total,
-            d.Document.Currency.Code, d.Before,
-        }));
-        return company.Query<(long Index, long Id)>(
-            """
-            with asked as materialized (
-              select key as i, value ->> 0 as kind, value ->> 1 as party, value ->> 2 as reference, value ->> 3 as day, value ->> 4 as total,
-                value ->> 5 as currency, value ->> 6 as before from json_each(@keys))
-            select i, min(id) from (
-              select a.i, d.id from asked a join document d
-                on d.kind = a.kind and d.party_key = a.party and d.party_key <> '' and d.reference_key = a.reference and d.reference_key <> ''
-                where d.id < a.before
-              union all
-              select a.i, d.id from asked a join document d
-                on d.kind = a.kind and d.party_key = a.party and d.party_key <> '' and d.document_date = a.day and d.total = a.total
-                where d.id < a.before and d.currency = a.currency and (d.reference_key = '' or a.reference = ''))
-            group by i
-            """, new { keys }).ToDictionary(d => asked[(int)d.Index].Document.Identity, d => d.Id);
-    }
-
     /// <summary>The ids of documents that changes of these rows may touch and that may still be coded anew, ascending.</summary>
     public IReadOnlyList<long> Touched(IEnumerable<RowIdentity> rows) => Under(rows, Open);
 
     /// <summary>The ids of documents under these rows that are in the ledger or on the way there, and so keep what they were posted with, ascending.</summary>
-    public IReadOnlyList<long> SentUnder(IEnumerable<RowIdentity> rows) => Under(rows, Sent);
+    /// <param name="rows">The rows.</param>
+    /// <param name="decided">Of rows on the ladder, only those documents of which such a row decided a line.</param>
+    public IReadOnlyList<long> SentUnder(IReadOnlyCollection<RowIdentity> rows, bool decided = false)
+    {
+        if (!decided) return Under(rows, Sent);
+        var found = new SortedSet<long>();
+        foreach (var kind in rows.GroupBy(r => r.Kind))
+        {
+            var rung = Ladder.UsualOrder.Select(r => (Rung?)r).FirstOrDefault(r => Ladder.KeyOf(r!.Value) == kind.Key);
+            found.UnionWith(Under(kind, rung is null ? Sent : $"{Sent} and exists (select 1 from document_line x where x.document_id = d.id and x.decided_rung = '{Words<Rung>.Of(rung.Value)}')"));
+        }
+
+        return [.. found];
+    }
 
     /// <summary>Every document that may still be coded anew, for a change that touches all of them.</summary>
     public IReadOnlyList<long> AllOpen() => company.Query<long>(
@@ -123,10 +106,33 @@ public sealed class DocumentTable(SqliteConnection company)
     /// <summary>Keeps a person's choice of payment account; blank takes it back.</summary>
     public void ChoosePaymentAccount(long id, string name) => company.Execute("update document set payment_account_choice = @name where id = @id", new { id, name });
 
+    /// <summary>Keeps that a person said that it was private, or takes it back.</summary>
+    public void SetPrivate(long id, bool isPrivate) => company.Execute("update document set private = @isPrivate where id = @id", new { id, isPrivate = isPrivate ? 1 : 0 });
+
+    /// <summary>The identities of documents.</summary>
+    public IReadOnlyDictionary<long, DocumentIdentity> Identities(IEnumerable<long> ids) => company.Query<(long Id, string Source, string SourceId)>(
+        "select d.id, d.source, d.source_id from json_each(@ids) j join document d on d.id = j.value", new { ids = JsonSerializer.Serialize(ids.Distinct()) })
+        .ToDictionary(d => d.Id, d => new DocumentIdentity(d.Source, d.SourceId));
+
+    /// <summary>How many documents in some states have an entry dated through a day, their money, and the first of them.</summary>
+    public (long Documents, long Money, IReadOnlyList<long> First) DatedThrough(DateOnly day, IReadOnlyList<DocumentState> states, int most)
+    {
+        var asked = new { day = Iso.Text(day), states = JsonSerializer.Serialize(states.Select(Words<DocumentState>.Of)), most };
+        const string Where = "state in (select value from json_each(@states)) and entry_date <= @day";
+        var (documents, money) = company.QuerySingle<(long, long)>(
+            $"select count(*), coalesce(sum(case when currency = (select currency from company) then signed_total else 0 end), 0) from document where {Where}", asked);
+        return (documents, money, company.Query<long>($"select id from document where {Where} order by document_date, id limit @most", asked).AsList());
+    }
+
+    /// <summary>Documents of these suppliers, folded, ascending. Walks document_by_supplier.</summary>
+    public IReadOnlyList<long> OfSuppliers(IEnumerable<string> keys) => company.Query<long>(
+        "select d.id from json_each(@keys) k join document d on d.supplier_key = k.value order by d.id", new { keys = JsonSerializer.Serialize(keys) }).AsList();
+
     public void SetNotDuplicate(long id) => company.Execute("update document set not_duplicate = 1 where id = @id", new { id });
 
-    /// <summary>Ready documents in the order of their dates: what the next dispatch takes. Walks document_by_state.</summary>
-    public IReadOnlyList<long> Ready() => company.Query<long>("select id from document where state = 'ready' order by document_date, id").AsList();
+    /// <summary>Ready documents in the order of their dates, of one period or of all: what the next dispatch takes. Walks document_by_state.</summary>
+    public IReadOnlyList<long> Ready(string? period = null) =>
+        company.Query<long>("select id from document where state = 'ready' and (@period is null or period = @period) order by document_date, id", new { period }).AsList();
 
     private List<long> Under(IEnumerable<RowIdentity> rows, string state)
     {
@@ -183,7 +189,7 @@ public sealed class DocumentTable(SqliteConnection company)
     private sealed record Head(
         long Id, string Source, string SourceId, string Kind, string Date, string DueDate, string Reference, string Supplier, string Employee, string PaymentAccount,
         string Settlement, string PaymentAccountChoice, string Currency, long Total, string Notes, long NotDuplicate, string DuplicateSource, string DuplicateSourceId, long ArrivalId, long FirstRow,
-        long LastRow, long Revision, string EntryDate, string Period, string State, string SetAside, string SetAsideBy, string LedgerEntry)
+        long LastRow, long Revision, string EntryDate, string Period, long Private, string Notices, string State, string SetAside, string SetAsideBy, string LedgerEntry)
     {
         public StoredDocument ToStored(IReadOnlyList<DocumentLine> lines) => new()
         {
@@ -204,10 +210,12 @@ public sealed class DocumentTable(SqliteConnection company)
                 Total = Total,
                 Notes = Notes,
                 NotDuplicate = NotDuplicate == 1,
+                Private = Private == 1,
                 Lines = lines,
             },
             State = Words<DocumentState>.Read(State),
             Period = Period,
+            Notices = [.. Notices.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Words<DocumentNotice>.Read)],
             Revision = (int)Revision,
             DuplicateOf = DuplicateSource.Length > 0 ? new DocumentIdentity(DuplicateSource, DuplicateSourceId) : null,
             ArrivalId = ArrivalId,
@@ -223,7 +231,7 @@ public sealed class DocumentTable(SqliteConnection company)
     [method: ExplicitConstructor]
     private sealed record Line(
         long DocumentId, long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, long Net, string TaxCode, long Tax,
-        string Department, string Location, string Project, string Account, string OriginalAccount, long Waiting)
+        string Department, string Location, string Project, string Account, string OriginalAccount, string Decided, long Waiting)
     {
         public DocumentLine ToLine() => new()
         {

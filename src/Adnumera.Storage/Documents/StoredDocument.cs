@@ -35,6 +35,12 @@ public sealed record StoredDocument
 
     public string LedgerEntry { get; init; } = "";
 
+    /// <summary>For each line, the account that was decided; blank where nothing is.</summary>
+    public IReadOnlyList<string> Decided { get; init; } = [];
+
+    /// <summary>What is worth noticing and holds nothing.</summary>
+    public IReadOnlyList<DocumentNotice> Notices { get; init; } = [];
+
     /// <summary>For each line, the money that nothing decides; 0 where something does.</summary>
     public IReadOnlyList<long> Waiting { get; init; } = [];
 

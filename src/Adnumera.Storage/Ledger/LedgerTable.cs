@@ -29,6 +29,9 @@ public sealed class LedgerTable(SqliteConnection company)
 
     public void Disconnect() => company.Execute("delete from connection; delete from pending_pull");
 
+    /// <summary>The last day that the ledger itself had locked at the last pull.</summary>
+    public DateOnly? LockedThrough() => Iso.DayOrNone(company.ExecuteScalar<string>("select locked_through from pulled") ?? "");
+
     /// <summary>Whose records were pulled last; they stay when the connection is given back.</summary>
     public (string Id, string Name, string At)? Pulled() => company.QueryFirstOrDefault<(string Id, string Name, string At)>("select organisation, organisation_name, at from pulled") is { Id: not null } row ? row : null;
 
@@ -56,7 +59,7 @@ public sealed class LedgerTable(SqliteConnection company)
     public IReadOnlyList<LedgerEmployee> Employees() => [.. Values("employee").Select(v => new LedgerEmployee(v.Id, v.Name, v.Detail, v.Active == 1))];
 
     /// <summary>What composing needs to know; null before the first pull.</summary>
-    public ConnectedLedger? Connected() => Pulled() is null ? null : new ConnectedLedger(Capabilities(), Dimensions(), Terms());
+    public ConnectedLedger? Connected() => Pulled() is null ? null : new ConnectedLedger(Capabilities(), Dimensions(), Terms(), Employees(), TaxCodes());
 
     public IReadOnlyList<LedgerSupplier> SupplierList() => company.Query<SupplierRow>("select id, name, tax_number as TaxNumber, email, address from ledger_supplier order by name")
         .Select(s => new LedgerSupplier(s.Id, s.Name, s.TaxNumber, s.Email, s.Address)).ToList();
@@ -77,7 +80,7 @@ public sealed class LedgerTable(SqliteConnection company)
     /// <summary>Everything of the last pull; null before the first.</summary>
     public LedgerRecords? Records() => Pulled() is not { } pulled ? null : new LedgerRecords
     {
-        Organisation = new LedgerOrganisation(pulled.Id, pulled.Name, CompanyFile.Of(company).Settings.Currency.Code),
+        Organisation = new LedgerOrganisation(pulled.Id, pulled.Name, CompanyFile.Of(company).Settings.Currency.Code, LockedThrough()),
         Accounts = Accounts(),
         Suppliers = SupplierList(),
         Employees = Employees(),
@@ -96,8 +99,8 @@ public sealed class LedgerTable(SqliteConnection company)
             """
             delete from account; delete from ledger_supplier; delete from ledger_tax_code; delete from ledger_value; delete from ledger_feature; delete from ledger_history; delete from pending_pull;
             update connection set pulled_at = @at;
-            insert or replace into pulled (id, organisation, organisation_name, at) values (1, @Id, @Name, @at);
-            """, new { records.Organisation.Id, records.Organisation.Name, at = Iso.Text(at) });
+            insert or replace into pulled (id, organisation, organisation_name, at, locked_through) values (1, @Id, @Name, @at, @locked);
+            """, new { records.Organisation.Id, records.Organisation.Name, at = Iso.Text(at), locked = Iso.Text(records.Organisation.LockedThrough) });
         company.Execute("insert into account (id, number, name, kind, role, parent, active, position, requires) values (@Id, @Number, @Name, @kind, @role, @Parent, @active, @position, @requires)",
             records.Accounts.Select((a, position) => new
             {

@@ -9,12 +9,14 @@ namespace Adnumera.Storage.Mapping;
 /// <summary>Lines to learn from, and lines that wait.</summary>
 public sealed class LearningTable(SqliteConnection company)
 {
-    /// <summary>The latest lines whose account is decided, the latest documents first. Walks the primary keys from their end.</summary>
+    /// <summary>
+    /// The latest lines that stand in the ledger, the latest documents first: only what was posted teaches, never what is still open. Walks the primary keys from their end.
+    /// </summary>
     public IReadOnlyList<CodedLine> Past(int most) => [.. company.Query<Row>(
         """
         select '' as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description, l.decided_account as Account
         from document d cross join document_line l on l.document_id = d.id
-        where d.id > (select coalesce(max(id), 0) from document) - @most and l.decided_account <> '' and d.state <> 'set_aside'
+        where d.id > (select coalesce(max(id), 0) from document) - @most and l.decided_account <> '' and d.state in ('posted', 'proved')
         order by d.id desc limit @most
         """, new { most }).Select(r => r.ToLine())];
 

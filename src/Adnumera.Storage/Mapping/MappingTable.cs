@@ -91,11 +91,12 @@ public sealed class MappingTable(SqliteConnection company)
         new { kind = Words<KeyKind>.Of(ArrivesAs(kind)) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
 
     /// <summary>How many values wait for a person, of the kinds that a person maps one by one.</summary>
-    public long ValuesWaiting() => ((KeyKind[])[KeyKind.Category, KeyKind.Item, KeyKind.PaymentAccount, KeyKind.Settlement, KeyKind.TaxCode]).Sum(ValuesWaiting);
+    /// <param name="period">Of one period, or of all.</param>
+    public long ValuesWaiting(string? period = null) => ((KeyKind[])[KeyKind.Category, KeyKind.Item, KeyKind.PaymentAccount, KeyKind.Settlement, KeyKind.TaxCode]).Sum(k => ValuesWaiting(k, period));
 
     /// <summary>Of one kind, how many values carry something that waits.</summary>
-    public long ValuesWaiting(KeyKind kind) => company.ExecuteScalar<long>(
-        "select count(*) from value_cell where kind = @kind and period = '' and waiting_lines > 0", new { kind = Words<KeyKind>.Of(kind) });
+    public long ValuesWaiting(KeyKind kind, string? period = null) => company.ExecuteScalar<long>(
+        "select count(*) from value_cell where kind = @kind and period = @period and waiting_lines > 0", new { kind = Words<KeyKind>.Of(kind), period = period ?? "" });
 
     /// <summary>The kept totals under values, empty ones left out: to hold against a recount.</summary>
     public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Kept() => company.Query<(string, string, string, long, long, long, long)>(

@@ -1,6 +1,6 @@
+using System.Text.Json;
 using Adnumera.Core;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Count;
 using Adnumera.Core.Proof;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -20,29 +20,52 @@ public sealed record DifferenceRow(
 /// <summary>An account's agreement: opening + found + payments + not ours = closing, debit minus credit in minor units.</summary>
 public sealed record AccountProofRow(string Account, long Opening, long Intended, long Found, long Payments, long NotOurs, long Closing, bool Agrees);
 
-/// <summary>What the proof found, kept run by run.</summary>
+/// <summary>What was read back of a document: how many entries, their money and the money intended, as it counts.</summary>
+public readonly record struct Reading(long DocumentId, string Source, string Period, long Documents, long Money, long Intended);
+
+/// <summary>What the proof found, kept run by run; for each day the latest proof that covers it counts.</summary>
 public sealed class ProofTable(SqliteConnection company)
 {
-    public ProofRow? Latest() => company.QueryFirstOrDefault<ProofRow>(
-        "select id, at, who, first_day as FirstDay, last_day as LastDay, intended, proved, differences, at_stake as AtStake from proof order by id desc limit 1");
+    private const string Columns = "select id, at, who, first_day as FirstDay, last_day as LastDay, intended, proved, differences, at_stake as AtStake from proof";
 
-    public IReadOnlyList<DifferenceRow> Differences(long proof) => company.Query<DifferenceRow>(
+    // A later proof that covers the day of a difference takes the place of what an earlier one said.
+    private const string Current = "not exists (select 1 from proof p where p.id > f.proof_id and p.first_day <= f.day and p.last_day >= f.day)";
+
+    private const string DifferenceColumns =
         """
         select f.id as Id, coalesce(f.document_id, 0) as DocumentId, f.source as Source, f.source_id as SourceId, f.ledger_entries as LedgerEntries, f.kind as Kind, f.account as Account,
           f.intended as Intended, f.found as Found, f.amount as Amount, f.detail as Detail,
           coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account, '') as Who, coalesce(d.reference, '') as Reference
-        from difference f left join document d on d.id = f.document_id where f.proof_id = @proof order by f.id
-        """, new { proof }).AsList();
+        from difference f left join document d on d.id = f.document_id
+        """;
+
+    public ProofRow? Latest() => company.QueryFirstOrDefault<ProofRow>($"{Columns} order by id desc limit 1");
+
+    /// <summary>The latest proof that covers these days whole; without days, the latest.</summary>
+    public ProofRow? LatestOf(DateOnly? first, DateOnly? last) => first is null || last is null ? Latest() : company.QueryFirstOrDefault<ProofRow>(
+        $"{Columns} where first_day <= @first and last_day >= @last order by id desc limit 1", new { first = Iso.Text(first), last = Iso.Text(last) });
+
+    /// <summary>What differs by the latest proofs, of these days or of all.</summary>
+    public IReadOnlyList<DifferenceRow> Differences(DateOnly? first, DateOnly? last) => company.Query<DifferenceRow>(
+        $"{DifferenceColumns} where {Current} and (@first = '' or (f.day >= @first and f.day <= @last)) order by f.id", new { first = Iso.Text(first), last = Iso.Text(last) }).AsList();
+
+    /// <summary>How many faults the latest proofs found, of these days or of all.</summary>
+    public long CountDifferences(DateOnly? first, DateOnly? last) => company.ExecuteScalar<long>(
+        $"select count(*) from difference f where {Current} and (@first = '' or (f.day >= @first and f.day <= @last))", new { first = Iso.Text(first), last = Iso.Text(last) });
+
+    /// <summary>How many documents of these days were proved and how many read, by the latest readings.</summary>
+    public (long Proved, long Read) Readings(string? period) => company.QuerySingle<(long, long)>(
+        "select coalesce(sum(d.state = 'proved'), 0), count(*) from reading r join document d on d.id = r.document_id where @period is null or d.period = @period", new { period });
 
     public IReadOnlyList<AccountProofRow> Accounts(long proof) => [.. company.Query<(string Account, long Opening, long Intended, long Found, long Payments, long NotOurs, long Closing, long Agrees)>(
         "select account, opening, intended, found, payments, not_ours, closing, agrees from account_proof where proof_id = @proof order by position", new { proof })
         .Select(a => new AccountProofRow(a.Account, a.Opening, a.Intended, a.Found, a.Payments, a.NotOurs, a.Closing, a.Agrees == 1))];
 
-    public IReadOnlyList<DifferenceRow> OfDocument(long document) => Latest() is { } latest ? [.. Differences(latest.Id).Where(d => d.DocumentId == document)] : [];
+    /// <summary>What differs of a document. Walks difference_by_document.</summary>
+    public IReadOnlyList<DifferenceRow> OfDocument(long document) => company.Query<DifferenceRow>($"{DifferenceColumns} where f.document_id = @document and {Current} order by f.id", new { document }).AsList();
 
-    public long Add(
-        ProofRow proof, IEnumerable<(long? DocumentId, Difference Difference)> differences, IEnumerable<AccountProofRow> accounts,
-        IEnumerable<(string Source, string Period, Tally Found, Tally Intended)> found, Currency currency)
+    /// <summary>Keeps a proof, and what it read of each document in the place of what was read before.</summary>
+    public long Add(ProofRow proof, IEnumerable<(long? DocumentId, DateOnly Day, Difference Difference)> differences, IEnumerable<AccountProofRow> accounts, IReadOnlyCollection<Reading> readings, Currency currency)
     {
         var id = company.ExecuteScalar<long>(
             """
@@ -51,13 +74,14 @@ public sealed class ProofTable(SqliteConnection company)
             """, proof);
         company.Execute(
             """
-            insert into difference (proof_id, document_id, source, source_id, ledger_entries, kind, account, intended, found, amount, detail)
-            values (@id, @document, @source, @sourceId, @entries, @kind, @account, @intended, @found, @amount, @detail)
+            insert into difference (proof_id, document_id, day, source, source_id, ledger_entries, kind, account, intended, found, amount, detail)
+            values (@id, @document, @day, @source, @sourceId, @entries, @kind, @account, @intended, @found, @amount, @detail)
             """,
             differences.Select(d => new
             {
                 id,
                 document = d.DocumentId,
+                day = Iso.Text(d.Day),
                 source = d.Difference.Identity?.Source ?? "",
                 sourceId = d.Difference.Identity?.SourceId ?? "",
                 entries = string.Join(' ', d.Difference.LedgerEntries),
@@ -73,8 +97,32 @@ public sealed class ProofTable(SqliteConnection company)
             insert into account_proof (proof_id, position, account, opening, intended, found, payments, not_ours, closing, agrees)
             values (@id, @position, @Account, @Opening, @Intended, @Found, @Payments, @NotOurs, @Closing, @agrees)
             """, accounts.Select((a, position) => new { id, position, a.Account, a.Opening, a.Intended, a.Found, a.Payments, a.NotOurs, a.Closing, agrees = a.Agrees ? 1 : 0 }));
-        company.Execute("insert into found_total (proof_id, source, period, documents, money, intended_documents, intended_money) values (@id, @Source, @Period, @documents, @money, @count, @sum)",
-            found.Select(f => new { id, f.Source, f.Period, documents = f.Found.Documents, money = f.Found.Money, count = f.Intended.Documents, sum = f.Intended.Money }));
+        Keep(id, readings);
         return id;
+    }
+
+    private void Keep(long proof, IReadOnlyCollection<Reading> readings)
+    {
+        var before = company.Query<(long Id, long Documents, long Money, long Intended)>(
+            "select r.document_id, r.documents, r.money, r.intended from json_each(@ids) j join reading r on r.document_id = j.value", new { ids = JsonSerializer.Serialize(readings.Select(r => r.DocumentId)) })
+            .ToDictionary(r => r.Id);
+        using var put = new Prepared(company, "reading", "document_id, proof_id, documents, money, intended",
+            "on conflict do update set proof_id = excluded.proof_id, documents = excluded.documents, money = excluded.money, intended = excluded.intended");
+        foreach (var r in readings) put.Run(r.DocumentId, proof, r.Documents, r.Money, r.Intended);
+        company.Execute(
+            """
+            insert into read_cell (source, period, found_documents, found_money, documents, money) values (@Source, @Period, @foundDocuments, @foundMoney, @documents, @money)
+            on conflict do update set found_documents = found_documents + excluded.found_documents, found_money = found_money + excluded.found_money,
+              documents = documents + excluded.documents, money = money + excluded.money
+            """,
+            readings.GroupBy(r => (r.Source, r.Period)).Select(g => new
+            {
+                g.Key.Source,
+                g.Key.Period,
+                foundDocuments = g.Sum(r => r.Documents - before.GetValueOrDefault(r.DocumentId).Documents),
+                foundMoney = g.Sum(r => r.Money - before.GetValueOrDefault(r.DocumentId).Money),
+                documents = (long)g.Count(r => !before.ContainsKey(r.DocumentId)),
+                money = g.Sum(r => r.Intended - before.GetValueOrDefault(r.DocumentId).Intended),
+            }));
     }
 }

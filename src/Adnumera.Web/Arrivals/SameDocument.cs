@@ -7,8 +7,7 @@ internal static class SameDocument
 {
     public static bool Are(Document was, Document now)
     {
-        if (was.Lines.Count != now.Lines.Count) return false;
-        if ((was with { Lines = [], NotDuplicate = false }) is var head && !Heads(head, now with { Lines = [], NotDuplicate = false })) return false;
+        if (was.Lines.Count != now.Lines.Count || !Heads(was, now)) return false;
         for (var i = 0; i < now.Lines.Count; i++)
         {
             var (old, line) = (was.Lines[i], now.Lines[i]);
@@ -19,5 +18,6 @@ internal static class SameDocument
     }
 
     // Two lists are equal as records only when they are the same list.
-    private static bool Heads(Document was, Document now) => was with { Lines = now.Lines } == now;
+    private static bool Heads(Document was, Document now) =>
+        was with { Lines = now.Lines, NotDuplicate = now.NotDuplicate, PaymentAccountChoice = now.PaymentAccountChoice, Private = now.Private } == now;
 }

@@ -53,7 +53,9 @@ internal static class ConnectionEndpoints
         connection.MapGet("", Current).RequireAuthorization(Access.Read);
         connection.MapPost("consent", Consent).RequireAuthorization(Access.Administer);
         connection.MapPost("pulls", (Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel) => Pull.Run(work, ledgers.Open(work.File), turns, cancel)).RequireAuthorization(Access.Keep);
-        connection.MapGet("pulls/waiting", Results<Ok<PullAnswer>, NoContent> (Work work) => work.File.Read(Pull.Waiting) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent()).RequireAuthorization(Access.Read);
+        connection.MapGet("pulls/waiting", Results<Ok<PullAnswer>, NoContent> (Work work) => work.File.Read(c => Pull.Waiting(c, [])) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent()).RequireAuthorization(Access.Read);
+        connection.MapPost("pulls/waiting/rehearsals", Results<Ok<PullAnswer>, NoContent> (IReadOnlyList<Replacement> replacements, Work work) =>
+            work.File.Read(c => Pull.Waiting(c, replacements)) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent()).RequireAuthorization(Access.Keep);
         connection.MapPost("pulls/waiting/take-over", (IReadOnlyList<Replacement> replacements, Work work, LedgerTurns turns) => Pull.TakeOver(work, turns, replacements)).RequireAuthorization(Access.Keep);
         connection.MapDelete("pulls/waiting", (Work work) =>
         {
@@ -133,7 +135,7 @@ internal static class ConnectionEndpoints
 
     private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, Work work) => work.File.InTransaction(company =>
     {
-        if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None) throw new RefusedException("role", $"\"{request.Role}\" is not a role. Nothing was changed.", 400);
+        if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None) throw new RefusedException("role", $"{Quote.Of(request.Role)} is not a role. Nothing was changed.", 400);
         var table = new LedgerTable(company);
         var account = request.Account?.Trim() ?? "";
         if (account.Length > 0 && !(table.Chart().TryFind(account, out var found) && found.Active))
@@ -142,7 +144,7 @@ internal static class ConnectionEndpoints
             throw new RefusedException("account-kind", $"{fits.Title} cannot be the account for {ReasonWords.RoleTitle(role)}: it must be {string.Join(" or ", required.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')))}. Nothing was changed; choose another.");
         var before = table.RoleChoices().GetValueOrDefault(role, "");
         table.ChooseRole(role, account);
-        Coding.Recode(company, new Storage.Documents.DocumentTable(company).AllOpen());
+        Coding.Recode(company, new Storage.Documents.DocumentTable(company).AllOpen(), new Storage.Documents.CodingCause(work.Now, work.Who, $"account for {ReasonWords.RoleTitle(role)}"));
         new AuditTable(company).Add(work.Now, work.Who, "choose account of a role", $"role/{Words<AccountRole>.Of(role)}", before, account);
         return Required(company);
     });
@@ -187,28 +189,36 @@ internal static class ConnectionEndpoints
         {
             return Results.Redirect($"/#/{company}/set-up/ledger?answer=unreachable");
         }
-        catch (RefusedException)
+        catch (RefusedException e)
         {
-            return Results.Redirect($"/#/{company}/set-up/ledger?answer=busy");
+            return Results.Redirect($"/#/{company}/set-up/ledger?answer={(e.Type == Pull.UnderWay ? "under-way" : "busy")}");
         }
     }
 
     /// <summary>Writes the connection down.</summary>
+    /// <exception cref="RefusedException">Something is planned or sent for the ledger that is connected now.</exception>
     public static void Save(Work work, ConnectionRow row) => work.File.InTransaction(c =>
     {
+        Pull.RefuseUnderWay(c);
         var before = new LedgerTable(c).Connection();
         new LedgerTable(c).Connect(row);
         new AuditTable(c).Add(work.Now, work.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
         return 0;
     });
 
-    private static async Task<IResult> Disconnect(Work work, LedgerAccess ledgers, CancellationToken cancel)
+    private static async Task<IResult> Disconnect(Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
+        using var turn = turns.Take(work.CompanyId, "disconnecting");
+        work.File.Read(c =>
+        {
+            Pull.RefuseUnderWay(c);
+            return 0;
+        });
         try
         {
             await ledgers.Open(work.File).Revoke(cancel);
         }
-        catch (LedgerUnavailableException)
+        catch (Exception e) when (e is LedgerUnavailableException || e is RefusedException { Type: "token-unreadable" })
         {
             // The ledger forgot us already, or cannot be asked; the token is forgotten here in any case.
         }

@@ -19,6 +19,9 @@ public sealed class LedgerTurns
     /// <summary>Who has the turn; null when nobody does.</summary>
     public string? Running(string company) => taken.GetValueOrDefault(company);
 
+    /// <summary>Whether somebody has it.</summary>
+    public bool IsTaken(string company) => taken.ContainsKey(company);
+
     private sealed class Turn(Action giveBack) : IDisposable
     {
         private int given;

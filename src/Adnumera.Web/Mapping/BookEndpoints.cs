@@ -1,4 +1,6 @@
 using Adnumera.Core;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Entries;
@@ -47,15 +49,16 @@ internal static class BookEndpoints
     {
         mapping.MapGet("book", (string? asOf, Work work) => work.File.Read(c => Book(c, asOf, work))).RequireAuthorization(Access.Read);
         mapping.MapGet("book/files/{name}", (string name, string? asOf, Work work) => work.File.Read(c => FileOf(c, name, asOf, work))).RequireAuthorization(Access.Read).ExcludeFromDescription();
-        mapping.MapPost("book/preview", (string fileName, bool? replace, HttpRequest request, Work work, CancellationToken cancel) => TakeIn(fileName, replace == true, request, work, true, cancel)).RequireAuthorization(Access.Keep).Accepts<string>("text/csv");
-        mapping.MapPost("book", (string fileName, bool? replace, HttpRequest request, Work work, CancellationToken cancel) => TakeIn(fileName, replace == true, request, work, false, cancel)).RequireAuthorization(Access.Keep).Accepts<string>("text/csv");
+        mapping.MapGet("pipeline/files/{name}", (string name, string? asOf, Work work) => work.File.Read(c => PipelineFileOf(c, name, asOf, work))).RequireAuthorization(Access.Read).ExcludeFromDescription();
+        mapping.MapPost("book/preview", (string fileName, bool? replace, HttpRequest request, Work work, CancellationToken cancel) => TakeIn(fileName, replace == true, false, request, work, true, cancel)).RequireAuthorization(Access.Keep).Accepts<string>("text/csv");
+        mapping.MapPost("book", (string fileName, bool? replace, bool? confirmed, HttpRequest request, Work work, CancellationToken cancel) => TakeIn(fileName, replace == true, confirmed == true, request, work, false, cancel)).RequireAuthorization(Access.Keep).Accepts<string>("text/csv");
     }
 
     /// <summary>The book at the end of a day; of now without one.</summary>
     public static IReadOnlyList<MappingRow> BookOf(SqliteConnection company, string? asOf, Work work)
     {
         if (string.IsNullOrEmpty(asOf)) return BookChanges.InOrder(new MappingTable(company).All());
-        if (!Fields.TryDate(asOf, out var day)) throw new RefusedException("date", $"\"{asOf}\" is not a date such as 2026-11-01.", 400);
+        var day = Dates.Day(asOf);
         var end = new DateTimeOffset(day.AddDays(1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).AddMilliseconds(-1);
         return end >= work.Now ? BookOf(company, null, work) : new ChangeTable(company).AsOf(end);
     }
@@ -73,8 +76,27 @@ internal static class BookEndpoints
                 Targets.Broken(chart, r) is { } broken ? Core.Entries.ReasonWords.Because(broken) : ""))]))]);
     }
 
-    // The files of the pipeline and the whole book: exporting changes nothing.
+    // The whole book, for people: what a spreadsheet would run is made harmless. Exporting changes nothing.
     private static IResult FileOf(SqliteConnection company, string name, string? asOf, Work work)
+    {
+        using var stream = new MemoryStream();
+        switch (name)
+        {
+            case "mapping-book.csv":
+                MappingFile.Write(stream, BookOf(company, asOf, work), whole: true);
+                break;
+            case "mapping-book.xlsx":
+                MappingSheet.Write(stream, BookOf(company, asOf, work), new LedgerTable(company).Chart());
+                break;
+            default:
+                throw RefusedException.NotFound($"A file {Quote.Of(name)}");
+        }
+
+        return Sent(stream, name, name);
+    }
+
+    // The files of the pipeline, for programs: each cell as it is. Their names tell them apart from those for people.
+    private static IResult PipelineFileOf(SqliteConnection company, string name, string? asOf, Work work)
     {
         using var stream = new MemoryStream();
         var settings = CompanyFile.Of(company).Settings;
@@ -83,45 +105,52 @@ internal static class BookEndpoints
             case "mapping.csv":
                 MappingFile.Write(stream, BookOf(company, asOf, work));
                 break;
-            case "mapping-book.csv":
-                MappingFile.Write(stream, BookOf(company, asOf, work), whole: true);
-                break;
-            case "mapping-book.xlsx":
-                MappingSheet.Write(stream, BookOf(company, asOf, work), new LedgerTable(company).Chart());
-                break;
             case "chart.csv":
                 ChartFile.Write(stream, new LedgerTable(company).Chart());
                 break;
             case "settings.json":
-                SettingsFile.Write(stream, settings);
+                SettingsFile.Write(stream, settings with { LockedThrough = settings.Locked });
                 break;
             case "documents.csv":
                 using (var writer = new DocumentsWriter(stream))
                 {
-                    var documents = new DocumentTable(company);
-                    foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load)) writer.Write(stored.Document);
+                    var (documents, composer) = (new DocumentTable(company), Coding.Composer(company));
+                    foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load)) writer.Write(AsDecided(stored.Document, composer));
                 }
 
                 break;
             default:
-                throw RefusedException.NotFound($"A file \"{name}\"");
+                throw RefusedException.NotFound($"A file {Quote.Of(name)}");
         }
 
-        var type = Path.GetExtension(name) switch { ".xlsx" => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", ".json" => "application/json", _ => "text/csv; charset=utf-8" };
-        return Results.File(stream.ToArray(), type, name);
+        return Sent(stream, name, $"pipeline-{name}");
     }
 
-    private static async Task<BookTakenIn> TakeIn(string fileName, bool replace, HttpRequest request, Work work, bool preview, CancellationToken cancel)
+    // A private charge goes to the account that its holder owes; the file says so as a person's choice on each line.
+    private static Document AsDecided(Document document, Composer composer)
+    {
+        if (!document.IsPrivateCharge) return document;
+        var accounts = composer.Compose(document).Decisions.ToDictionary(d => d.Line, d => d.Account);
+        return document with { Lines = [.. document.Lines.Select(l => l with { Account = accounts.GetValueOrDefault(l.Number, "") })] };
+    }
+
+    private static IResult Sent(MemoryStream stream, string name, string fileName)
+    {
+        var type = Path.GetExtension(name) switch { ".xlsx" => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", ".json" => "application/json", _ => "text/csv; charset=utf-8" };
+        return Results.File(stream.ToArray(), type, fileName);
+    }
+
+    private static async Task<BookTakenIn> TakeIn(string fileName, bool replace, bool confirmed, HttpRequest request, Work work, bool preview, CancellationToken cancel)
     {
         var content = await Upload.Read(request, Path.GetFileName(fileName), LargestBook, cancel);
         var problems = new Problems();
         var name = Path.GetFileName(fileName);
-        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, out var further) : MappingFile.ReadWhole(name, content, problems, out further);
-        if (problems.Any) return new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0);
-        return preview ? work.File.Read(c => Apply(c, work, name, rows, further, replace, problems, true)) : work.File.InTransaction(c => Apply(c, work, name, rows, further, replace, problems, false));
+        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, work.Today, cancel, out var further) : MappingFile.ReadWhole(name, content, problems, work.Today, out further);
+        if (problems.Any) return preview ? new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0) : throw Upload.Refused(name, problems);
+        return preview ? work.File.Read(c => Apply(c, work, name, rows, further, replace, confirmed, problems, true)) : work.File.InTransaction(c => Apply(c, work, name, rows, further, replace, confirmed, problems, false));
     }
 
-    private static BookTakenIn Apply(SqliteConnection company, Work work, string fileName, IReadOnlyList<MappingRow> rows, bool further, bool replace, Problems problems, bool preview)
+    private static BookTakenIn Apply(SqliteConnection company, Work work, string fileName, IReadOnlyList<MappingRow> rows, bool further, bool replace, bool confirmed, Problems problems, bool preview)
     {
         var world = World.Of(company);
         if (!further)
@@ -140,7 +169,8 @@ internal static class BookEndpoints
         // A row that is as it is here stays, whatever its account; a new one to an account that cannot be used is left out and named.
         var unknown = changes.Where(c => c.After is { } row && Targets.Broken(world.Chart, row) is not null).ToList();
         changes = [.. changes.Except(unknown)];
-        var asks = MappingChanges.Check(world, changes);
+        var asks = MappingChanges.Check(company, world, changes, work.Today);
+        if (!preview && asks.Count > 0 && !confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was taken in; confirm it to take the book in.", StatusCodes.Status409Conflict);
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, world, changes, asks) : null;
         var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Make(company, work, changes, $"file {fileName}");
         return new BookTakenIn(

@@ -50,6 +50,8 @@ internal static class HistoryEndpoints
             return new SetsAnswer([.. sets.Take(PageSize)], sets.Count > PageSize ? sets[PageSize - 1].Id : null);
         })).RequireAuthorization(Access.Read);
         mapping.MapGet("history/{set:long}", (long set, Work work) => work.File.Read(c => SetOf(c, set))).RequireAuthorization(Access.Read);
+        mapping.MapPost("history/{set:long}/undo-rehearsal", (long set, Work work) => work.File.Read(c => MappingChanges.RehearseUndo(c, set))).RequireAuthorization(Access.Keep);
+        mapping.MapPost("history/{set:long}/{place:int}/undo-rehearsal", (long set, int place, Work work) => work.File.Read(c => MappingChanges.RehearseUndo(c, set, place))).RequireAuthorization(Access.Keep);
         mapping.MapPost("history/{set:long}/undo", (long set, Work work) => work.File.InTransaction(c => MappingChanges.Undo(c, work, set))).RequireAuthorization(Access.Keep);
         mapping.MapPost("history/{set:long}/{place:int}/undo", (long set, int place, Work work) => work.File.InTransaction(c => MappingChanges.Undo(c, work, set, place))).RequireAuthorization(Access.Keep);
         mapping.MapGet("compared", (string from, string? to, Work work) => work.File.Read(c => Compared(c, from, to, work))).RequireAuthorization(Access.Read);

@@ -47,8 +47,9 @@ internal static class MappingChanges
     }
 
     /// <summary>Refuses what no mapping may be, with the row that it is about; returns what is unusual and asks for a confirmation.</summary>
-    public static IReadOnlyList<string> Check(World world, IReadOnlyCollection<RowChange> changes)
+    public static IReadOnlyList<string> Check(SqliteConnection company, World world, IReadOnlyCollection<RowChange> changes, DateOnly today)
     {
+        var terms = new Storage.Ledger.LedgerTable(company).Terms().Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
         var asks = new SortedSet<string>(StringComparer.Ordinal);
         var managed = world.Settings.PaymentAccounts;
         var following = managed.Rows().ToHashSet();
@@ -60,7 +61,10 @@ internal static class MappingChanges
         {
             var subject = $"{row.Kind.Title()} “{row.Key}”";
             if (Formats.Mapping.MappingFile.Problem(row) is { } problem) throw new RefusedException("row", $"{subject}: {problem} Nothing was changed.");
+            if (CalendarRange.EffectiveProblem(row.EffectiveFrom, today) is { } early) throw new RefusedException("date", $"{subject}: {early} Nothing was changed.");
+            if (row.Kind == KeyKind.SupplierTerm && row.Value.Length > 0 && !terms.Contains(row.Value)) throw new RefusedException("term", $"{subject}: the ledger has no payment term {Quote.Of(row.Value)}. Nothing was changed; choose one of its own, or pull again.");
             if (world.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
+            if (Unknown(world, row) is { } dimension) throw new RefusedException("dimension", $"{subject}: {dimension} Nothing was changed; choose one of the ledger's own, or pull again.");
             if (row.Kind == KeyKind.SupplierForm && row.Value.Length > 0 && !(Words<LedgerForm>.TryRead(row.Value, out var form) && FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
                 throw new RefusedException("form", $"{subject}: \"{row.Value}\" is no form of a bill. Nothing was changed; choose {string.Join(" or ", FormTable.For(Core.Documents.DocumentKind.Bill).Select(Words<LedgerForm>.Of))}.");
             if (row.Account.Length == 0) continue;
@@ -75,7 +79,7 @@ internal static class MappingChanges
     {
         var world = World.Of(company);
         var changes = BookChanges.Between(world.Rows, Proposals(world.Rows, request.Rows));
-        var asks = Check(world, changes);
+        var asks = Check(company, world, changes, work.Today);
         if (asks.Count > 0 && !request.Confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
         return Make(company, work, changes, Origin(request.Origin));
     }
@@ -90,13 +94,28 @@ internal static class MappingChanges
         var touched = documents.Touched(changes.Select(c => c.Identity));
         new MappingTable(company).Write(changes);
         var set = new ChangeTable(company).Add(work.Now, work.Who, origin, changes, undoes);
-        var recoded = Coding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))]);
+        var cause = new CodingCause(work.Now, work.Who, $"{origin}, {(changes.Count == 1 ? $"{changes[0].Kind.Title()} “{changes[0].Key}”" : $"{changes.Count} rows of the mapping book")}");
+        var recoded = Coding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))], cause);
         new AuditTable(company).Add(work.Now, work.Who, "map", $"mapping/set/{set}", null, new { origin, rows = changes.Count, recoded });
         return new SavedAnswer(set, changes.Count, recoded);
     }
 
     /// <summary>Takes a set back, whole or not at all; or one of its changes, by its place in the set.</summary>
     public static SavedAnswer Undo(SqliteConnection company, Work work, long set, int? only = null)
+    {
+        var reversals = Reversals(company, set, only);
+        return only is null ? Make(company, work, reversals, $"undo of set {set}", set) : Make(company, work, reversals, $"undo of one change of set {set}");
+    }
+
+    /// <summary>What taking a set back, or one of its changes, would do; and how many posted documents those rows coded, which keep what they were posted with.</summary>
+    public static MappingRehearsal RehearseUndo(SqliteConnection company, long set, int? only = null)
+    {
+        var world = World.Of(company);
+        return MappingEndpoints.Rehearse(company, world, Reversals(company, set, only), []);
+    }
+
+    // The changes that take a set back, whole or not at all.
+    private static IReadOnlyList<RowChange> Reversals(SqliteConnection company, long set, int? only)
     {
         var table = new ChangeTable(company);
         var made = table.Set(set) ?? throw RefusedException.NotFound("This set of changes");
@@ -113,18 +132,30 @@ internal static class MappingChanges
 
         if (reversals.Any(r => r.Kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(r.Key)))
             throw new RefusedException("managed", "This set follows from a payment account. Nothing was taken back; change the payment account instead.", StatusCodes.Status409Conflict);
-        return only is null ? Make(company, work, reversals, $"undo of set {set}", set) : Make(company, work, reversals, $"undo of one change of set {set}");
+        return reversals;
+    }
+
+    // What a row fills in, or maps to, must be there in the ledger.
+    private static string? Unknown(World world, MappingRow row)
+    {
+        if (world.Ledger is not { } ledger) return null;
+        foreach (var kind in Enum.GetValues<DimensionKind>())
+        {
+            var name = row.Kind.Dimension() == kind && row.Value != MappingRow.LeaveOut ? row.Value : row.Dimensions[kind];
+            if (name.Length > 0 && ledger.Dimension(kind, name) is null) return $"the ledger has no {Words<DimensionKind>.Of(kind)} {Quote.Of(name)}.";
+        }
+
+        return null;
     }
 
     private static string Origin(string? origin) => origin switch { "grid" => "the grid", "suggestions" => "suggestions", _ => "by hand" };
 
     private static RowIdentity IdentityOf(RowRequest request)
     {
-        if (!Words<KeyKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"\"{request.Kind}\" is not a kind of value that is mapped. Nothing was changed.", 400);
+        if (!Words<KeyKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"{Quote.Of(request.Kind)} is not a kind of value that is mapped. Nothing was changed.", 400);
         if (string.IsNullOrWhiteSpace(request.Key)) throw new RefusedException("key", "Say which value is mapped. Nothing was changed.", 400);
         var from = request.EffectiveFrom?.Trim() ?? "";
-        if (from.Length > 0 && !Formats.Tables.Fields.TryDate(from, out _)) throw new RefusedException("date", $"\"{from}\" is not a date such as 2026-11-01. Nothing was changed.", 400);
-        return new RowIdentity(kind, kind.Fold(request.Key.Trim()), request.ForSource?.Trim() ?? "", Iso.DayOrNone(from));
+        return new RowIdentity(kind, kind.Fold(request.Key.Trim()), request.ForSource?.Trim() ?? "", Dates.DayOrNone(from));
     }
 
     private static MappingRow RowOf(RowRequest request, RowIdentity identity, MappingRow? before)
@@ -132,7 +163,7 @@ internal static class MappingChanges
         var row = before ?? new MappingRow { Kind = identity.Kind, Key = request.Key!.Trim(), ForSource = identity.ForSource, EffectiveFrom = identity.EffectiveFrom };
         var percent = row.RecoverablePercent;
         if (request.RecoverablePercent is { } text && !decimal.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out percent))
-            throw new RefusedException("percent", $"\"{text}\" is not a percentage from 0 to 100. Nothing was changed.", 400);
+            throw new RefusedException("percent", $"{Quote.Of(text)} is not a percentage from 0 to 100. Nothing was changed.", 400);
         return row with
         {
             Account = request.Account?.Trim() ?? row.Account,
@@ -151,7 +182,7 @@ internal static class MappingChanges
     {
         BrokenBecause.NotInChart => new("account-unknown", $"{subject}: account {row.Account} is not in the chart. Nothing was changed; pull the chart again or choose another."),
         BrokenBecause.Closed => new("account-closed", $"{subject}: {chart.Title(row.Account)} is closed. Nothing was changed; choose another."),
-        BrokenBecause.NotBalance => new("account-kind", $"{subject}: {chart.Title(row.Account)} is neither an asset nor a liability, so nothing can be paid from it or recovered there. Nothing was changed; choose another."),
+        BrokenBecause.NotBalance or BrokenBecause.NotTax => new("account-kind", $"{subject}: {chart.Title(row.Account)} {ReasonWords.Because(broken)}, so nothing can be paid from it or recovered there. Nothing was changed; choose another."),
         _ => new("account-control", $"{subject}: {chart.Title(row.Account)} is a control account: its balance is made of other records, and a cost may not go there. Nothing was changed; choose another."),
     };
 }

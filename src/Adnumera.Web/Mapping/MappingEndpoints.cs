@@ -26,14 +26,15 @@ public sealed record ValueAnswer(
 public sealed record ValueDetail(string Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted, IReadOnlyList<HistoryAnswer> History, bool Hidden, bool Managed);
 
 public sealed record RowAnswer(
-    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom, bool InForce, string Broken);
+    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom, bool InForce, string Broken, string Means);
 
 public sealed record RungNote(string Rung, string Note, bool IsThis, bool Decides);
 
 /// <param name="Rows">How many rows change.</param>
 /// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
 /// <param name="Asks">What is unusual about a target, to be confirmed.</param>
-public sealed record MappingRehearsal(RehearsalAnswer Rehearsal, int Rows, long Posted, IReadOnlyList<DocumentNote> PostedSample, IReadOnlyList<string> Asks);
+/// <param name="Means">What else a target means.</param>
+public sealed record MappingRehearsal(RehearsalAnswer Rehearsal, int Rows, long Posted, IReadOnlyList<DocumentNote> PostedSample, IReadOnlyList<string> Asks, IReadOnlyList<string> Means);
 
 public sealed record HideRequest(string? Kind, string? Value, bool Hidden);
 
@@ -46,10 +47,10 @@ internal static class MappingEndpoints
     public static void MapMapping(this RouteGroupBuilder company)
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
-        mapping.MapGet("{kind}/values", (string kind, Work work) => work.File.Read(c => Values(c, KindOf(kind)))).RequireAuthorization(Access.Read);
+        mapping.MapGet("{kind}/values", (string kind, Work work) => work.File.Read(c => Values(c, KindOf(kind), work.Today))).RequireAuthorization(Access.Read);
         mapping.MapGet("{kind}/value", (string kind, string key, Work work) => work.File.Read(c => Detail(c, KindOf(kind), key, work))).RequireAuthorization(Access.Read);
         mapping.MapGet("coverage", (Work work) => work.File.Read(Coverage.Of)).RequireAuthorization(Access.Read);
-        mapping.MapPost("rehearsals", (ChangesRequest changes, Work work) => work.File.Read(c => Rehearse(c, changes))).RequireAuthorization(Access.Keep);
+        mapping.MapPost("rehearsals", (ChangesRequest changes, Work work) => work.File.Read(c => Rehearse(c, changes, work.Today))).RequireAuthorization(Access.Keep);
         mapping.MapPost("changes", (ChangesRequest changes, Work work) => work.File.InTransaction(c => MappingChanges.Save(c, work, changes))).RequireAuthorization(Access.Keep);
         mapping.MapPut("hidden", (HideRequest request, Work work) => Hide(request, work)).RequireAuthorization(Access.Keep);
         mapping.MapSuggestions();
@@ -59,9 +60,9 @@ internal static class MappingEndpoints
     }
 
     public static KeyKind KindOf(string? kind) =>
-        Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"\"{kind}\" is not a kind of value that is mapped here.", 400);
+        Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
 
-    internal static ValuesAnswer Values(SqliteConnection company, KeyKind kind)
+    internal static ValuesAnswer Values(SqliteConnection company, KeyKind kind, DateOnly today)
     {
         var currency = CompanyFile.Of(company).Settings.Currency;
         var table = new MappingTable(company);
@@ -69,8 +70,11 @@ internal static class MappingEndpoints
         var (chart, terms) = (ledger.Chart(), kind == KeyKind.SupplierTerm ? ledger.Terms().ToDictionary(t => t.Id, t => t.Name) : []);
         var hidden = new HiddenTable(company).Of(Words<KeyKind>.Of(kind));
 
-        // The latest general row of each key is what most documents meet; the others show with the value itself.
-        var rows = table.OfKind(kind).GroupBy(r => kind.Fold(r.Key)).ToDictionary(g => g.Key, g => (Latest: g.MaxBy(r => (r.ForSource.Length == 0, r.EffectiveFrom ?? DateOnly.MinValue))!, Count: g.Count()));
+        // The general row of each key that is in force today is what most documents meet; the others show with the value itself. One that begins later is better than none.
+        var all = table.OfKind(kind);
+        var book = new MappingBook(all);
+        var rows = all.GroupBy(r => kind.Fold(r.Key)).ToDictionary(
+            g => g.Key, g => (Latest: book.InForce(kind, g.First().Key, "", today) ?? g.MinBy(r => (r.ForSource.Length > 0, r.EffectiveFrom ?? DateOnly.MinValue))!, Count: g.Count()));
         var answers = new List<ValueAnswer>();
         long money = 0, mappedMoney = 0, waiting = 0;
         var (values, mapped) = (0, 0);
@@ -111,12 +115,12 @@ internal static class MappingEndpoints
         var (chart, terms) = (ledger.Chart(), ledger.Terms().ToDictionary(t => t.Id, t => t.Name));
         var table = new MappingTable(company);
         var rows = table.Of(kind, key);
-        var inForce = new MappingBook(rows).InForce(kind, key, "", DateOnly.FromDateTime(work.Now.UtcDateTime));
+        var inForce = new MappingBook(rows).InForce(kind, key, "", work.Today);
         return new ValueDetail(
             Words<KeyKind>.Of(kind), key,
             [.. rows.Select(r => new RowAnswer(
                 r.ForSource, r.Account, TargetOf(r, chart, terms), r.LedgerItem, r.Value, r.Group, r.TaxCode, r.Dimensions.Department, r.Dimensions.Location, r.Dimensions.Project, r.Kind == KeyKind.TaxCode ? Percent(r) : "",
-                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? Core.Entries.ReasonWords.Because(broken) : ""))],
+                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? Core.Entries.ReasonWords.Because(broken) : "", Meaning(r, chart)))],
             LadderNotes.Decides(kind) ? LadderNotes.Of(company, kind, key, inForce, chart) : [],
             new DocumentTable(company).SentUnder([new RowIdentity(kind, kind.Fold(key), "", null)]).Count,
             [.. new ChangeTable(company).Of(kind, key).Select(c => HistoryAnswer.Of(c, chart))],
@@ -134,11 +138,11 @@ internal static class MappingEndpoints
         _ => "",
     };
 
-    internal static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request)
+    internal static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request, DateOnly today)
     {
         var world = World.Of(company);
         var changes = BookChanges.Between(world.Rows, MappingChanges.Proposals(world.Rows, request.Rows));
-        var asks = MappingChanges.Check(world, changes);
+        var asks = MappingChanges.Check(company, world, changes, today);
         return Rehearse(company, world, changes, asks);
     }
 
@@ -148,11 +152,14 @@ internal static class MappingEndpoints
         var documents = new DocumentTable(company);
         var identities = changes.Select(c => c.Identity).ToList();
         var rehearsal = world.Rehearse(company, world with { Rows = BookChanges.With(world.Rows, changes) }, documents.Touched(identities));
-        var posted = documents.SentUnder(identities);
+        var posted = documents.SentUnder(identities, decided: true);
         return new MappingRehearsal(
             RehearsalAnswer.Of(rehearsal, world.Chart, world.Settings.Currency), changes.Count, posted.Count,
-            [.. documents.Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks);
+            [.. documents.Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks,
+            [.. changes.Select(c => c.After).OfType<MappingRow>().Select(r => Meaning(r, world.Chart)).Where(m => m.Length > 0).Distinct()]);
     }
+
+    private static string Meaning(MappingRow row, Chart chart) => chart.TryFind(row.Account, out var account) ? Targets.Means(row, account) : "";
 
     private static IResult Hide(HideRequest request, Work work)
     {

@@ -2,7 +2,6 @@ using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
-using Adnumera.Formats.Tables;
 using Adnumera.Storage;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
@@ -24,7 +23,7 @@ public sealed record UnclaimedAnswer(string Text, long Documents, string Money, 
 
 public sealed record PaymentAccountsAnswer(IReadOnlyList<PaymentAccountAnswer> Accounts, IReadOnlyList<UnclaimedAnswer> Unclaimed, string Currency);
 
-public sealed record PaymentAccountRequest(string? Name, string? Kind, string? Account, string? Currency, string? Holder, IReadOnlyList<string>? OtherHolders, IReadOnlyList<NumberText>? Numbers);
+public sealed record PaymentAccountRequest(string? Name, string? Kind, string? Account, string? Currency, string? Holder, IReadOnlyList<string>? OtherHolders, IReadOnlyList<NumberText>? Numbers, bool Confirmed = false);
 
 /// <summary>Cards, cash and balances: what charges are paid from, with their numbers, days and holders.</summary>
 internal static class PaymentAccountEndpoints
@@ -34,8 +33,8 @@ internal static class PaymentAccountEndpoints
         var accounts = company.MapGroup("payment-accounts").WithTags("Payment accounts");
         accounts.MapGet("", (Work work) => work.File.Read(List)).RequireAuthorization(Access.Read);
         accounts.MapPost("rehearsals", (long? id, PaymentAccountRequest request, Work work) => work.File.Read(c => Rehearse(c, id, Read(c, request)))).RequireAuthorization(Access.Keep);
-        accounts.MapPost("", (PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, null, Read(c, request)))).RequireAuthorization(Access.Keep);
-        accounts.MapPut("{id:long}", (long id, PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, id, Read(c, request)))).RequireAuthorization(Access.Keep);
+        accounts.MapPost("", (PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, null, Confirmed(c, request)))).RequireAuthorization(Access.Keep);
+        accounts.MapPut("{id:long}", (long id, PaymentAccountRequest request, Work work) => work.File.InTransaction(c => Save(c, work, id, Confirmed(c, request)))).RequireAuthorization(Access.Keep);
         accounts.MapPost("{id:long}/removal-rehearsal", (long id, Work work) => work.File.Read(c => Rehearse(c, id, null))).RequireAuthorization(Access.Keep);
         accounts.MapDelete("{id:long}", (long id, Work work) => work.File.InTransaction(c => Save(c, work, id, null))).RequireAuthorization(Access.Keep);
     }
@@ -54,7 +53,7 @@ internal static class PaymentAccountEndpoints
                 return new PaymentAccountAnswer(
                     a.Id, a.Account.Name, Words<PaymentAccountKind>.Of(a.Account.Kind), a.Account.Account, world.Chart.Title(a.Account.Account), a.Account.Currency.Code, a.Account.Holder, a.Account.OtherHolders,
                     [.. a.Account.Numbers.Select(n => new NumberText(n.Text, Iso.Text(n.From), Iso.Text(n.Through)))], taken.Sum(t => t.Lines), AmountText.Format(taken.Sum(t => t.Money), currency.Digits),
-                    Targets.BrokenForBalance(world.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : "");
+                    Targets.BrokenForOffset(world.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : "");
             })],
             [.. arriving.Where(a => a.WaitingLines > 0).Select(a => new UnclaimedAnswer(
                 a.Value, a.WaitingLines, AmountText.Format(a.Waiting, currency.Digits),
@@ -69,7 +68,8 @@ internal static class PaymentAccountEndpoints
         var documents = new DocumentTable(company);
         var identities = changes.Select(c => c.Identity).ToList();
         var then = world with { Rows = BookChanges.With(world.Rows, changes), Settings = world.Settings with { PaymentAccounts = accounts } };
-        return MappingEndpoints.Rehearse(company, world, changes, []) with { Rehearsal = RehearsalAnswer.Of(world.Rehearse(company, then, documents.Touched(identities)), world.Chart, world.Settings.Currency) };
+        var asks = account is not null && world.Chart.TryFind(account.Account, out var target) && Targets.AsksOfOffset(target) is { Length: > 0 } ask ? [ask] : Array.Empty<string>();
+        return MappingEndpoints.Rehearse(company, world, changes, asks) with { Rehearsal = RehearsalAnswer.Of(world.Rehearse(company, then, documents.Touched(identities)), world.Chart, world.Settings.Currency) };
     }
 
     private static PaymentAccountsAnswer Save(SqliteConnection company, Work work, long? id, PaymentAccount? account)
@@ -97,18 +97,39 @@ internal static class PaymentAccountEndpoints
         return (then, BookChanges.Between(world.Rows, rows.Select(ProposedRow.Put).Concat(gone.Select(ProposedRow.Remove))));
     }
 
+    // An unusual account is saved only when somebody said that it is meant.
+    private static PaymentAccount Confirmed(SqliteConnection company, PaymentAccountRequest request)
+    {
+        var account = Read(company, request);
+        if (!request.Confirmed && World.Of(company).Chart.TryFind(account.Account, out var target) && Targets.AsksOfOffset(target) is { Length: > 0 } ask)
+            throw new RefusedException("confirm", $"{ask} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
+        return account;
+    }
+
     private static PaymentAccount Read(SqliteConnection company, PaymentAccountRequest request)
     {
         var chart = World.Of(company).Chart;
         var (name, account) = (request.Name?.Trim() ?? "", request.Account?.Trim() ?? "");
         if (name.Length == 0) throw new RefusedException("name", "A payment account needs a name. Nothing was changed.", 400);
-        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"\"{request.Kind}\" is not a kind of payment account. Nothing was changed.", 400);
+        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"{Quote.Of(request.Kind)} is not a kind of payment account. Nothing was changed.", 400);
+        var holder = request.Holder?.Trim() ?? "";
+        if (kind == PaymentAccountKind.Personal)
+        {
+            // What a person paid is owed to that person.
+            if (holder.Length == 0) throw new RefusedException("holder", $"“{name}” is a person's own: say whose, for what it pays is owed to that person. Nothing was changed.", 400);
+            if (account.Length == 0 && chart.Role(Core.Ledger.AccountRole.EmployeePayable) is Core.Ledger.RoleHolder.One payable) account = payable.Account.Id;
+            if (chart.TryFind(account, out var owed) && owed.Kind is not (Core.Ledger.AccountKind.Liability or Core.Ledger.AccountKind.Equity))
+                throw new RefusedException("account-kind", $"{owed.Title} is no account of what is owed to a person: what is paid from a person's own money credits a liability, or an owner's equity. Nothing was changed; choose another.");
+        }
+
         if (account.Length == 0) throw new RefusedException("account", $"“{name}” needs its account in the ledger. Nothing was changed; choose one.", 400);
-        if (Targets.BrokenForBalance(chart, account) is { } broken) throw new RefusedException("account-kind", $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another.");
-        var currency = Currency.TryFind(request.Currency ?? "", out var known) ? known : CompanyFile.Of(company).Settings.Currency;
+        if (Targets.BrokenForOffset(chart, account) is { } broken) throw new RefusedException("account-kind", $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another.");
+        var currency = string.IsNullOrWhiteSpace(request.Currency) ? CompanyFile.Of(company).Settings.Currency
+            : Currency.TryFind(request.Currency.Trim(), out var known) ? known
+            : throw new RefusedException("currency", $"{Quote.Of(request.Currency)} is not a currency of ISO 4217, such as USD. Nothing was changed.", 400);
         var numbers = (request.Numbers ?? []).Where(n => !string.IsNullOrWhiteSpace(n.Text)).Select(n =>
         {
-            var number = new PaymentNumber(n.Text!.Trim(), Day(n.From), Day(n.Through));
+            var number = new PaymentNumber(n.Text!.Trim(), Dates.DayOrNone(n.From), Dates.DayOrNone(n.Through));
             if (number.Through < number.From) throw new RefusedException("days", $"“{number.Text}” ends before it begins. Nothing was changed.", 400);
             if (number.Text.Count(char.IsAsciiDigit) > 6) throw new RefusedException("digits", $"“{number.Text}” looks like a whole card number. Nothing was changed; only final digits are kept.", 400);
             return number;
@@ -119,12 +140,9 @@ internal static class PaymentAccountEndpoints
             Kind = kind,
             Account = account,
             Currency = currency,
-            Holder = request.Holder?.Trim() ?? "",
+            Holder = holder,
             OtherHolders = [.. (request.OtherHolders ?? []).Select(h => h.Trim()).Where(h => h.Length > 0)],
             Numbers = numbers,
         };
     }
-
-    private static DateOnly? Day(string? text) => string.IsNullOrWhiteSpace(text) ? null
-        : Fields.TryDate(text.Trim(), out var day) ? day : throw new RefusedException("date", $"\"{text}\" is not a date such as 2026-11-01. Nothing was changed.", 400);
 }

@@ -8,9 +8,11 @@ namespace Adnumera.Web.Mapping;
 
 /// <summary>What a change would do, before it is made.</summary>
 /// <param name="Movements">Account to account, most money first; a blank account stands for "held".</param>
+/// <param name="Parts">In what else entries change, with how many documents: dimensions, form, reference, dates.</param>
 /// <param name="Why">Why documents become or stay held: each reason with how many.</param>
 public sealed record RehearsalAnswer(
-    IReadOnlyList<MovementAnswer> Movements, OutcomeTally ComeFree, OutcomeTally BecomeHeld, OutcomeTally StayHeld, TallyText Changed, long Examined, string Currency, IReadOnlyList<ReasonCount> Why)
+    IReadOnlyList<MovementAnswer> Movements, OutcomeTally ComeFree, OutcomeTally BecomeHeld, OutcomeTally StayHeld, TallyText Changed, long Examined, string Currency, IReadOnlyList<PartAnswer> Parts,
+    IReadOnlyList<ReasonCount> Why)
 {
     private const int MostSamples = 40;
 
@@ -18,19 +20,25 @@ public sealed record RehearsalAnswer(
     {
         string Title(string account) => account.Length == 0 ? "held" : chart.Title(account);
         OutcomeTally Outcome(RehearsalOutcome outcome) => new(
-            TallyText.Of(rehearsal.Of(outcome), currency), [.. rehearsal.Documents.Where(d => d.Outcome == outcome).Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))]);
-        var moved = rehearsal.Documents.SelectMany(d => d.Moves.Select(m => (d.Id, d.Document, Move: m))).ToLookup(m => (m.Move.From, m.Move.To));
+            TallyText.Of(rehearsal.Of(outcome, currency), currency), [.. rehearsal.Documents.Where(d => d.Outcome == outcome).Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))]);
+        var moved = rehearsal.Documents.SelectMany(d => d.Moves.Select(m => (d.Id, d.Document, Move: m))).ToLookup(m => (m.Move.From, m.Move.To, m.Document.Currency));
         return new RehearsalAnswer(
             [.. rehearsal.Movements.Select(m => new MovementAnswer(
-                m.From, Title(m.From), m.To, Title(m.To), m.Tally.Documents, AmountText.Format(m.Tally.Money, currency.Digits),
-                [.. moved[(m.From, m.To)].Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Move.Money))]))],
-            Outcome(RehearsalOutcome.ComesFree), Outcome(RehearsalOutcome.BecomesHeld), Outcome(RehearsalOutcome.StaysHeld), TallyText.Of(rehearsal.Changed, currency), rehearsal.Examined, currency.Code,
+                m.From, Title(m.From), m.To, Title(m.To), m.Tally.Documents, AmountText.Format(m.Tally.Money, m.Currency.Digits), m.Currency == currency ? "" : m.Currency.Code,
+                [.. moved[(m.From, m.To, m.Currency)].Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Move.Money))]))],
+            Outcome(RehearsalOutcome.ComesFree), Outcome(RehearsalOutcome.BecomesHeld), Outcome(RehearsalOutcome.StaysHeld), TallyText.Of(rehearsal.Changed(currency), currency), rehearsal.Examined, currency.Code,
+            [.. rehearsal.Documents.SelectMany(d => d.Parts.Where(p => p is not (EntryPart.Accounts or EntryPart.Reasons)).Select(p => (Part: p, d.Id, d.Document))).GroupBy(p => p.Part).OrderBy(g => g.Key)
+                .Select(g => new PartAnswer(Core.Words<EntryPart>.Of(g.Key), g.Count(), [.. g.Take(MostSamples).Select(p => DocumentNote.Of(p.Id, p.Document, p.Document.SignedTotal))]))],
             [.. rehearsal.Documents.SelectMany(d => d.Reasons.Select(r => (d.Id, Words: ReasonWords.Of(r)))).GroupBy(r => (r.Words.Word, r.Words.Value))
                 .Select(g => new ReasonCount(g.Key.Word, g.Key.Value, g.First().Words.Detail, g.Select(r => r.Id).Distinct().Count())).OrderByDescending(r => r.Documents).Take(12)]);
     }
 }
 
-public sealed record MovementAnswer(string From, string FromTitle, string To, string ToTitle, long Documents, string Money, IReadOnlyList<DocumentNote> Sample);
+/// <param name="OtherCurrency">Of which money, where it is not the company's.</param>
+public sealed record MovementAnswer(string From, string FromTitle, string To, string ToTitle, long Documents, string Money, string OtherCurrency, IReadOnlyList<DocumentNote> Sample);
+
+/// <param name="Part">In what entries change.</param>
+public sealed record PartAnswer(string Part, int Documents, IReadOnlyList<DocumentNote> Sample);
 
 /// <param name="Tally">How many, and their money.</param>
 /// <param name="Sample">The first of them.</param>

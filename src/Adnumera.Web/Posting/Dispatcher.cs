@@ -1,114 +1,156 @@
 using System.Collections.Concurrent;
-using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
+using System.Globalization;
 using Adnumera.Core.Posting;
 using Adnumera.Storage;
 using Adnumera.Storage.Audit;
-using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Ledger;
-using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Posting;
 
 /// <summary>
-/// Runs dispatches, one at a time for each company. Everything is written down before it is sent, so that a run that was
-/// cut off goes on where it was.
+/// Runs dispatches, one at a time for each company, by hand and by schedule; goes on with what was cut off, and asks again over time for what has no
+/// clear answer. What fails in one company stops no other.
 /// </summary>
 public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<Dispatcher> log) : BackgroundService
 {
     private const int MostTries = 3;
-    private readonly ConcurrentDictionary<string, Task> running = new(StringComparer.Ordinal);
+    private const string Turn = "a dispatch";
+    private const string Schedule = "schedule";
+    private readonly ConcurrentDictionary<string, (long Dispatch, Task Task)> running = new(StringComparer.Ordinal);
     private CancellationToken stopping = CancellationToken.None;
 
-    /// <summary>Plans all that is ready and starts sending it; returns the dispatch.</summary>
+    /// <summary>Plans all that is ready, of one period or of all, and starts sending it; returns the dispatch.</summary>
     /// <exception cref="RefusedException">One is running, or nothing is ready.</exception>
-    public long Start(Work work)
+    public long Start(Work work, string? period = null) => Start(work, period, scheduled: false);
+
+    private long Start(Work work, string? period, bool scheduled)
     {
-        ledgers.Open(work.File);
+        var (_, organisation, _) = ledgers.Connected(work.File);
         if (work.File.Read(c => new PendingPullTable(c).Exists()))
             throw new RefusedException("pull-waits", "The ledger changed since the last pull, and somebody has to look at what that breaks first. Nothing was sent; take the pull over under Set-up.", StatusCodes.Status409Conflict);
-        var turn = turns.Take(work.CompanyId, "a dispatch");
-        try
-        {
-            var dispatch = work.File.InTransaction(c => Plan(c, work));
-            Go(work.File, work.CompanyId, dispatch, turn);
-            return dispatch;
-        }
-        catch
-        {
-            turn.Dispose();
-            throw;
-        }
+        if (work.File.Read(c => new OutboxTable(c).Planned()) is { } before && !turns.IsTaken(work.CompanyId))
+            throw new RefusedException("planned", $"{before.Count} of an earlier dispatch were planned and not sent. Nothing was started; go on with them, or take them back.", StatusCodes.Status409Conflict);
+        return Go(work, _ => work.File.InTransaction(c => Planning.Plan(c, work, organisation, period), durable: true), scheduled);
     }
 
-    /// <summary>Goes on with what has no answer yet.</summary>
+    /// <summary>Goes on with what was planned and not sent, and asks for what has no clear answer.</summary>
+    /// <exception cref="RefusedException">There is nothing, or it was planned for another ledger than the connected one.</exception>
     public long Resume(Work work)
     {
-        var open = work.File.Read(c => new OutboxTable(c).NextOpen()) ?? throw new RefusedException("nothing-open", "Every instruction has its answer. There is nothing to go on with.");
-        var turn = turns.Take(work.CompanyId, "a dispatch");
-        work.File.InTransaction(c => new OutboxTable(c).Reopen(open.DispatchId));
-        Go(work.File, work.CompanyId, open.DispatchId, turn);
-        return open.DispatchId;
+        var (_, organisation, name) = ledgers.Connected(work.File);
+        var planned = work.File.Read(c => new OutboxTable(c).Planned());
+        if (planned is { } other && other.Organisation != organisation)
+            throw new RefusedException("other-ledger", $"{other.Count} were planned for another ledger than {name}. Nothing was sent; take them back, or connect that ledger again.", StatusCodes.Status409Conflict);
+        var dispatch = planned?.Dispatch ?? work.File.Read(c => new OutboxTable(c).Unanswered(organisation)).Select(i => (long?)i.DispatchId).LastOrDefault()
+            ?? throw new RefusedException("nothing-open", "Every instruction has its answer. There is nothing to go on with.");
+        return Go(work, _ => work.File.InTransaction(c =>
+        {
+            new OutboxTable(c).Reopen(dispatch);
+            return dispatch;
+        }), scheduled: false);
     }
 
+    /// <summary>Stops a dispatch after the instruction that is being sent, or takes back at once what it planned and did not send. Returns what happens, as people say it.</summary>
+    public string Cancel(Work work, long dispatch)
+    {
+        if (IsRunning(work.CompanyId, dispatch))
+        {
+            work.File.InTransaction(c => new OutboxTable(c).Cancel(dispatch));
+            return "It stops after the one that is being sent.";
+        }
+
+        using var turn = turns.Take(work.CompanyId, Turn);
+        return work.File.InTransaction(c =>
+        {
+            var outbox = new OutboxTable(c);
+            if (outbox.Find(dispatch) is not { } found) throw RefusedException.NotFound("This dispatch");
+            if (found.Unsent == 0) throw new RefusedException("nothing-planned", "Nothing of this dispatch is planned any more. Nothing was taken back.", StatusCodes.Status409Conflict);
+            var back = Planning.Withdraw(c, dispatch);
+            outbox.LeaveUnknown();
+            var says = $"Taken back by {work.Who}: {Planning.Tally(outbox.Find(dispatch)!, back)}.";
+            outbox.End(dispatch, work.Now, says);
+            new AuditTable(c).Add(work.Now, work.Who, "take back", $"dispatch/{dispatch}", null, new { documents = back });
+            return says;
+        }, durable: true);
+    }
+
+    /// <summary>Whether a dispatch runs in this process: one that has no end and does not run was cut off.</summary>
+    public bool IsRunning(string company, long dispatch) => running.TryGetValue(company, out var now) && now.Dispatch == dispatch && !now.Task.IsCompleted;
+
     /// <summary>Waits until the dispatch of a company is over.</summary>
-    public Task Completion(string company) => running.TryGetValue(company, out var task) ? task : Task.CompletedTask;
+    public Task Completion(string company) => running.TryGetValue(company, out var now) ? now.Task : Task.CompletedTask;
+
+    /// <summary>Starts the dispatches that are due by the companies' schedules, each company's once a day; one that fails is shown and tried again at the next time.</summary>
+    public void StartScheduled() => ForEach((company, file) =>
+    {
+        var now = clock.GetLocalNow();
+        var today = DateOnly.FromDateTime(now.DateTime);
+        var (schedule, last) = file.Read(c => (CompanyFile.Schedule(c), CompanyFile.LastScheduled(c)));
+        if (!TimeOnly.TryParseExact(schedule, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var due) || last == today || TimeOnly.FromDateTime(now.DateTime) < due) return;
+        if (turns.IsTaken(company)) return; // Whoever has the turn goes first; a minute later it is tried again.
+        file.InTransaction(c =>
+        {
+            CompanyFile.KeepLastScheduled(c, today);
+            return 0;
+        });
+        try
+        {
+            Start(new Work(file, company, "the schedule", clock), null, scheduled: true);
+        }
+        catch (RefusedException e) when (e.Type == "nothing-ready")
+        {
+            companies.Installation.Well(company, Schedule);
+        }
+        catch (RefusedException e) when (e.Type == "planned")
+        {
+            Resume(new Work(file, company, "the schedule", clock));
+        }
+    }, Schedule);
+
+    /// <summary>Asks for what has no clear answer, where it is time to, and sends again what a ledger surely does not have.</summary>
+    public async Task AskAgain(CancellationToken cancel)
+    {
+        foreach (var company in companies.Installation.Companies())
+        {
+            try
+            {
+                var file = companies.Open(company);
+                if (file.Read(c => new OutboxTable(c).CountUnknown()) == 0 || file.Read(c => new LedgerTable(c).Connection()) is null || turns.IsTaken(company)) continue;
+                using var turn = turns.Take(company, Turn);
+                var (ledger, organisation, _) = ledgers.Connected(file);
+                await new Sender(file, ledger, organisation, clock).Settle(onlyDue: true, cancel);
+            }
+            catch (LedgerUnavailableException)
+            {
+                // It is asked again in a minute.
+            }
+            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+            {
+                log.LogError(e, "{Company} could not ask its ledger for what has no answer", company);
+            }
+        }
+    }
 
     /// <inheritdoc/>
-    protected override Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         stopping = stoppingToken;
 
         // A dispatch that has no end was cut off with the server: it goes on.
-        foreach (var company in companies.Installation.Companies())
+        ForEach((company, file) =>
         {
-            var file = companies.Open(company);
-            if (file.Read(c => new OutboxTable(c).Running()) is { } cutOff) Go(file, company, cutOff.Id, turns.Take(company, "a dispatch"));
-        }
-
-        return Scheduled(stoppingToken);
-    }
-
-    /// <summary>Starts the dispatches that are due by the companies' schedules; each company's once a day.</summary>
-    public void StartScheduled()
-    {
-        var now = clock.GetLocalNow();
-        var today = DateOnly.FromDateTime(now.DateTime);
-        foreach (var company in companies.Installation.Companies())
-        {
-            var file = companies.Open(company);
-            var (schedule, last) = file.Read(c => (CompanyFile.Schedule(c), CompanyFile.LastScheduled(c)));
-            if (!TimeOnly.TryParseExact(schedule, "HH:mm", System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.None, out var due) || last == today || TimeOnly.FromDateTime(now.DateTime) < due) continue;
-            try
-            {
-                Start(new Work(file, company, "the schedule", clock));
-            }
-            catch (RefusedException e) when (e.Type == "ledger-busy")
-            {
-                continue; // Whoever has the turn goes first; a minute later it is tried again.
-            }
-            catch (RefusedException e)
-            {
-                log.LogInformation("The scheduled dispatch of {Company} did not start: {Reason}", company, e.Message);
-            }
-
-            file.InTransaction(c =>
-            {
-                CompanyFile.KeepLastScheduled(c, today);
-                return 0;
-            });
-        }
-    }
-
-    private async Task Scheduled(CancellationToken cancel)
-    {
+            if (file.Read(c => new OutboxTable(c).Unended()) is { } cutOff) Go(new Work(file, company, cutOff.Who, clock), _ => cutOff.Id, scheduled: false);
+        }, "start");
         using var timer = new PeriodicTimer(TimeSpan.FromMinutes(1), clock);
         try
         {
-            while (await timer.WaitForNextTickAsync(cancel)) StartScheduled();
+            while (await timer.WaitForNextTickAsync(stoppingToken))
+            {
+                StartScheduled();
+                await AskAgain(stoppingToken);
+            }
         }
         catch (OperationCanceledException)
         {
@@ -122,173 +164,125 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, Ledger
         await base.StopAsync(cancellationToken);
 
         // What is being sent gets its answer first; nothing further is sent.
-        await Task.WhenAny(Task.WhenAll(running.Values), Task.Delay(Timeout.Infinite, cancellationToken));
+        await Task.WhenAny(Task.WhenAll(running.Values.Select(r => r.Task)), Task.Delay(Timeout.Infinite, cancellationToken));
     }
 
-    private static long Plan(SqliteConnection company, Work work)
+    // Each company on its own: whatever goes wrong in one is logged, kept for whoever looks, and stops neither the others nor the server.
+    private void ForEach(Action<string, CompanyFile> act, string what)
     {
-        var documents = new DocumentTable(company);
-        var ready = documents.Ready();
-        if (ready.Count == 0) throw new RefusedException("nothing-ready", "No document is ready. Nothing was sent.");
-        var outbox = new OutboxTable(company);
-        var dispatch = outbox.Start(work.Now, work.Who);
-        var composer = Coding.Composer(company);
-        var suppliers = new LedgerTable(company).Suppliers();
-        var (slug, missing) = (CompanyFile.Of(company).Slug, new HashSet<string>(Core.Folded.Comparer));
-        using var writer = new CodingWriter(company);
-        foreach (var stored in ready.Chunk(1000).SelectMany(documents.Load))
+        foreach (var company in companies.Installation.Companies())
         {
-            var coded = composer.Compose(stored.Document, stored.DuplicateOf);
-            if (!coded.IsCoded)
+            try
             {
-                // Should not be: whatever decides it has changed since. It is held, with its reasons.
-                writer.Recode(stored, coded);
-                continue;
+                act(company, companies.Open(company));
             }
-
-            if (coded.Lines.Count == 0)
+            catch (Exception e) when (e is not OutOfMemoryException)
             {
-                writer.Move(stored, DocumentState.SetAside, setAside: "zero");
-                continue;
+                log.LogError(e, "{What} of {Company} failed", what, company);
+                companies.Installation.Trouble(company, what, clock.GetUtcNow(), e is RefusedException or InvalidDataException ? e.Message : "It could not be started: the company's file is busy or cannot be read.");
             }
-
-            var supplier = suppliers.NameOf(Instructions.Supplier(stored.Document, coded));
-            if (supplier.Length > 0 && !suppliers.IsInLedger(supplier) && missing.Add(supplier))
-                outbox.PlanSupplier(dispatch, Outbox.KeyOfSupplier(slug, supplier), supplier);
-            outbox.PlanEntry(dispatch, stored.Id, stored.Revision, Instructions.Of(slug, stored, coded, suppliers));
-            writer.Move(stored, DocumentState.OnItsWay);
         }
-
-        writer.Complete();
-        new AuditTable(company).Add(work.Now, work.Who, "dispatch", $"dispatch/{dispatch}", null, new { documents = ready.Count, suppliers = missing.Count });
-        return dispatch;
     }
 
-    private void Go(CompanyFile file, string company, long dispatch, IDisposable turn) => running[company] = Task.Run(async () =>
+    private long Go(Work work, Func<IDisposable, long> begin, bool scheduled)
     {
-        using var mine = turn;
-        var outcome = "stopped by a fault; go on to try again";
+        var turn = turns.Take(work.CompanyId, Turn);
         try
         {
-            outcome = await Send(file, dispatch, stopping);
+            var dispatch = begin(turn);
+            running[work.CompanyId] = (dispatch, Task.Run(() => Run(work, dispatch, turn, scheduled), CancellationToken.None));
+            return dispatch;
+        }
+        catch
+        {
+            turn.Dispose();
+            throw;
+        }
+    }
+
+    private async Task Run(Work work, long dispatch, IDisposable turn, bool scheduled)
+    {
+        using var mine = turn;
+        var (outcome, well) = ("It was stopped by a fault. Go on to try again, or take back what was not sent.", false);
+        try
+        {
+            (outcome, well) = await Send(work.File, dispatch);
         }
         catch (Exception e) when (e is ObjectDisposedException || (e is OperationCanceledException && stopping.IsCancellationRequested))
         {
             // The server stops; the dispatch stays open and goes on when it starts again.
             return;
         }
-        catch (LedgerUnavailableException e)
+        catch (LedgerUnavailableException e) when (e.Trouble == LedgerTrouble.NotAllowed)
+        {
+            outcome = work.File.InTransaction(c => TakeBack(c, dispatch, "The ledger does not allow the connection any more"));
+        }
+        catch (Exception e) when (e is LedgerUnavailableException or RefusedException)
         {
             outcome = e.Message;
         }
         catch (Exception e) when (e is not OutOfMemoryException)
         {
-            log.LogError(e, "Dispatch {Dispatch} of {Company} stopped", dispatch, company);
+            log.LogError(e, "Dispatch {Dispatch} of {Company} stopped", dispatch, work.CompanyId);
         }
 
-        file.InTransaction(c =>
+        try
         {
-            new OutboxTable(c).End(dispatch, clock.GetUtcNow(), outcome);
-            return 0;
-        });
-    }, CancellationToken.None);
-
-    private async Task<string> Send(CompanyFile file, long dispatch, CancellationToken cancel)
-    {
-        var ledger = ledgers.Open(file);
-        var lost = 0;
-        while (file.Read(c => new OutboxTable(c).NextOpen()) is { } next)
-        {
-            cancel.ThrowIfCancellationRequested();
-            if (next.StateValue == InstructionState.Planned && file.Read(c => new OutboxTable(c).IsCancelled(dispatch)))
+            work.File.InTransaction(c =>
             {
-                file.InTransaction(c => Withdraw(c, next.DispatchId));
-                return "stopped by a person; what was not sent is ready again";
-            }
-
-            if (Outbox.Next(next.StateValue) == PostingStep.Ask)
-            {
-                var id = await ledger.FindByKey(next.IdempotencyKey, cancel);
-                file.InTransaction(c => Answer(c, next, id is null ? null : new PostingAnswer.Accepted(id)));
-                continue;
-            }
-
-            file.InTransaction(c =>
-            {
-                new OutboxTable(c).Sent(next.Id, clock.GetUtcNow());
+                var outbox = new OutboxTable(c);
+                outbox.LeaveUnknown();
+                outbox.End(dispatch, clock.GetUtcNow(), outcome);
                 return 0;
             });
+            if (scheduled && !well) companies.Installation.Trouble(work.CompanyId, Schedule, clock.GetUtcNow(), outcome);
+            else if (well) companies.Installation.Well(work.CompanyId, Schedule);
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            // Its end is missing; since it does not run, it shows as cut off, with the way on.
+            log.LogError(e, "The end of dispatch {Dispatch} of {Company} could not be written", dispatch, work.CompanyId);
+        }
+    }
 
-            // Once it is sent it is not taken back: its answer is waited for even when the server stops.
-            var answer = next.Kind == "supplier"
-                ? await ledger.PostSupplier(next.IdempotencyKey, next.Content, CancellationToken.None)
-                : await ledger.PostEntry(next.Entry, CancellationToken.None);
-            file.InTransaction(c => Answer(c, next, answer));
-            switch (answer)
+    private async Task<(string Outcome, bool Well)> Send(CompanyFile file, long dispatch)
+    {
+        var (ledger, organisation, name) = ledgers.Connected(file);
+        if ((await ledger.Organisation(stopping)).Id != organisation) return ($"The ledger at this address is not {name}'s any more. Nothing was sent; connect it again under Set-up.", false);
+        var sender = new Sender(file, ledger, organisation, clock);
+        await sender.Settle(onlyDue: false, stopping);
+        var tries = 0;
+        while (file.Read(c => new OutboxTable(c).NextPlanned(dispatch)) is { } next)
+        {
+            stopping.ThrowIfCancellationRequested();
+            if (file.Read(c => new OutboxTable(c).IsCancelled(dispatch))) return (file.InTransaction(c => TakeBack(c, dispatch, "Stopped by a person")), true);
+            if (next.Organisation != organisation) return ($"What is left was planned for another ledger than {name}. It was not sent; take it back, or connect that ledger again.", false);
+            switch (await sender.Send(next))
             {
                 case PostingAnswer.NotAllowed:
-                    return "The ledger does not allow the connection any more. Connect it again under Set-up, then go on.";
-                case PostingAnswer.TryLater later when ++lost <= MostTries:
-                    await Task.Delay(later.After < TimeSpan.FromMinutes(1) ? later.After : TimeSpan.FromMinutes(1), clock, cancel);
+                    throw new LedgerUnavailableException() { Trouble = LedgerTrouble.NotAllowed };
+                case PostingAnswer.TryLater later when ++tries <= MostTries:
+                    await Task.Delay(later.After < TimeSpan.FromMinutes(1) ? later.After : TimeSpan.FromMinutes(1), clock, stopping);
                     break;
-                case PostingAnswer.Lost when ++lost <= MostTries:
+                case PostingAnswer.Lost or PostingAnswer.KeyInUse when ++tries <= MostTries:
                     break;
-                case PostingAnswer.TryLater or PostingAnswer.Lost:
-                    return "The ledger does not answer. What it may have taken is asked for by its key when you go on.";
+                case PostingAnswer.TryLater:
+                    return ("The ledger asks to wait. What was not sent stays planned; go on later, or take it back.", false);
+                case PostingAnswer.Lost or PostingAnswer.KeyInUse:
+                    return ("The ledger gives no clear answers. What it may have taken is asked for by its key, again over time; go on later with the rest, or take it back.", false);
                 default:
-                    lost = 0;
+                    tries = 0;
                     break;
             }
         }
 
-        return "done";
+        var row = file.Read(c => new OutboxTable(c).Find(dispatch))!;
+        return (row.Unknown == 0 ? "done" : $"{Planning.Tally(row, 0)}.", row.Unknown == 0);
     }
 
-    // Null: the ledger was asked for its key and does not have it, so it may be sent.
-    private int Answer(SqliteConnection company, InstructionRow instruction, PostingAnswer? answer)
+    private static string TakeBack(Microsoft.Data.Sqlite.SqliteConnection company, long dispatch, string why)
     {
-        var outbox = new OutboxTable(company);
-        var now = clock.GetUtcNow();
-        if (answer is null)
-        {
-            outbox.Answered(instruction.Id, InstructionState.Planned, now);
-            return 0;
-        }
-
-        var state = Outbox.After(answer);
-        switch (answer)
-        {
-            case PostingAnswer.Accepted accepted:
-                outbox.Answered(instruction.Id, state, now, accepted.LedgerId);
-                if (instruction.Kind == "supplier") new LedgerTable(company).AddSupplier(new LedgerSupplier(accepted.LedgerId, instruction.Content));
-                else Move(company, instruction, (writer, document) => writer.Move(document, DocumentState.Posted, accepted.LedgerId));
-                break;
-            case PostingAnswer.Refused refused:
-                outbox.Answered(instruction.Id, state, now, code: refused.Code, text: refused.LedgerSays);
-                if (instruction.Kind == "entry")
-                    Move(company, instruction, (writer, document) => writer.Refuse(document, new HoldReason.Refused(refused.Code, refused.LedgerSays)));
-                break;
-            default:
-                outbox.Answered(instruction.Id, state, now);
-                break;
-        }
-
-        return 0;
-    }
-
-    private static int Withdraw(SqliteConnection company, long dispatch)
-    {
-        using var writer = new CodingWriter(company);
-        foreach (var document in new DocumentTable(company).Load(new OutboxTable(company).Withdraw(dispatch)))
-            writer.Move(document, DocumentState.Ready);
-        writer.Complete();
-        return 0;
-    }
-
-    private static void Move(SqliteConnection company, InstructionRow instruction, Action<CodingWriter, StoredDocument> move)
-    {
-        using var writer = new CodingWriter(company);
-        move(writer, new DocumentTable(company).Find(instruction.DocumentId!.Value)!);
-        writer.Complete();
+        var back = Planning.Withdraw(company, dispatch);
+        return $"{why}: {Planning.Tally(new OutboxTable(company).Find(dispatch)!, back)}.";
     }
 }

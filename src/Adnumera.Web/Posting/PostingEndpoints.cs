@@ -5,15 +5,28 @@ using Adnumera.Storage;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Posting;
 
 /// <summary>What a dispatch would take, in the order in which it goes.</summary>
-public sealed record ToPostAnswer(long Documents, string Money, string Currency, IReadOnlyList<string> NewSuppliers, IReadOnlyList<KindTally> Kinds, bool Connected, DispatchAnswer? Latest, long Open);
+/// <param name="Latest">The latest dispatch.</param>
+/// <param name="Planned">What an earlier dispatch planned and did not send; none for most.</param>
+/// <param name="Unknown">How many were sent and have no clear answer yet; the ledger is asked for them again over time.</param>
+public sealed record ToPostAnswer(
+    long Documents, string Money, string Currency, IReadOnlyList<string> NewSuppliers, IReadOnlyList<KindTally> Kinds, bool Connected, DispatchAnswer? Latest, PlannedAnswer? Planned, long Unknown);
+
+/// <param name="Dispatch">The dispatch.</param>
+/// <param name="Count">How many.</param>
+/// <param name="OtherLedger">Whether they were planned for another ledger than the connected one, so that they cannot go on.</param>
+public sealed record PlannedAnswer(long Dispatch, long Count, bool OtherLedger);
 
 public sealed record KindTally(string Kind, string Title, long Documents, string Money);
 
-public sealed record DispatchAnswer(long Id, string StartedAt, string Who, string EndedAt, string Outcome, bool Running, long Planned, long Accepted, long Refused, long Open);
+/// <param name="Running">Whether it runs; one that has no end and does not run was cut off.</param>
+/// <param name="Unknown">Sent, and without a clear answer.</param>
+/// <param name="Unsent">Planned, and not sent.</param>
+public sealed record DispatchAnswer(long Id, string StartedAt, string Who, string EndedAt, string Outcome, bool Running, long Planned, long Accepted, long Refused, long Unknown, long Unsent);
 
 public sealed record DispatchDetail(DispatchAnswer Dispatch, IReadOnlyList<OutcomeAnswer> Outcomes);
 
@@ -21,6 +34,12 @@ public sealed record OutcomeAnswer(
     long Id, string Kind, string State, string Explanation, string LedgerId, long DocumentId, string Who, string Reference, string DocumentKind, string Money);
 
 public sealed record DispatchStarted(long Id);
+
+/// <param name="Period">The period whose documents go; blank for all.</param>
+public sealed record DispatchRequest(string? Period);
+
+/// <param name="Says">What happens, or happened.</param>
+public sealed record CancelAnswer(string Says);
 
 /// <summary>Posting: what goes, and what became of it.</summary>
 internal static class PostingEndpoints
@@ -33,47 +52,54 @@ internal static class PostingEndpoints
         var posting = company.MapGroup("posting").WithTags("Posting");
         posting.MapGet("", ToPost).RequireAuthorization(Access.Read);
         var dispatches = company.MapGroup("dispatches").WithTags("Posting");
-        dispatches.MapPost("", (Work work, Dispatcher dispatcher) => TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(work)))).RequireAuthorization(Access.Keep);
+        dispatches.MapPost("", (DispatchRequest? request, Work work, Dispatcher dispatcher) => TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(work, Dates.PeriodOrAll(request?.Period))))).RequireAuthorization(Access.Keep);
         dispatches.MapPost("resume", (Work work, Dispatcher dispatcher) => TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Resume(work)))).RequireAuthorization(Access.Keep);
-        dispatches.MapPost("{id:long}/cancel", (long id, Work work) =>
-        {
-            work.File.InTransaction(c => new OutboxTable(c).Cancel(id));
-            return TypedResults.NoContent();
-        }).RequireAuthorization(Access.Keep);
-        dispatches.MapGet("{id:long}", (long id, Work work) => work.File.Read(c => Detail(id, new OutboxTable(c), CompanyFile.Of(c).Settings.Currency))).RequireAuthorization(Access.Read);
-        dispatches.MapGet("{id:long}/progress", (long id, Work work, CancellationToken cancel) => TypedResults.ServerSentEvents(Progress(id, work, cancel)))
+        dispatches.MapPost("{id:long}/cancel", (long id, Work work, Dispatcher dispatcher) => new CancelAnswer(dispatcher.Cancel(work, id))).RequireAuthorization(Access.Keep);
+        dispatches.MapGet("{id:long}", (long id, Work work, Dispatcher dispatcher) => work.File.Read(c => Detail(id, c, work, dispatcher))).RequireAuthorization(Access.Read);
+        dispatches.MapGet("{id:long}/progress", (long id, Work work, Dispatcher dispatcher, CancellationToken cancel) => TypedResults.ServerSentEvents(Progress(id, work, dispatcher, cancel)))
             .RequireAuthorization(Access.Read).ExcludeFromDescription();
     }
 
-    private static ToPostAnswer ToPost(Work work) => work.File.Read(c =>
+    private static ToPostAnswer ToPost(string? period, Work work, Dispatcher dispatcher) => work.File.Read(c =>
     {
         var currency = CompanyFile.Of(c).Settings.Currency;
         var outbox = new OutboxTable(c);
-        var kinds = new ReadyTable(c).ByKind();
+        var ready = new ReadyTable(c, Dates.PeriodOrAll(period));
+        var kinds = ready.ByKind();
         var known = new LedgerTable(c).Suppliers();
+        var connection = new LedgerTable(c).Connection();
         return new ToPostAnswer(
             kinds.Sum(k => k.Documents), Text(kinds.Sum(k => k.Money)), currency.Code,
-            [.. new ReadyTable(c).Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
+            [.. ready.Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
             [.. kinds.Select(k => new KindTally(k.Kind, Core.Documents.DocumentKinds.Title(Words<Core.Documents.DocumentKind>.Read(k.Kind)), k.Documents, Text(k.Money)))],
-            new LedgerTable(c).Connection() is not null, outbox.Latest() is { } latest ? Answer(latest) : null, outbox.CountOpen());
+            connection is not null, outbox.Latest() is { } latest ? Answer(latest, work, dispatcher) : null,
+            outbox.Planned() is { } planned ? new PlannedAnswer(planned.Dispatch, planned.Count, planned.Organisation != connection?.Organisation) : null, outbox.CountUnknown());
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
     });
 
-    private static DispatchDetail Detail(long id, OutboxTable outbox, Currency currency) => new(
-        Answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch")),
-        [.. outbox.Outcomes(id, MostOutcomes).Select(o => new OutcomeAnswer(
-            o.Id, o.Kind, o.State, o.RefusalText.Length > 0 ? Explain(o.RefusalCode, o.RefusalText) : "", o.LedgerId, o.DocumentId, o.Who, o.Reference, o.DocumentKind, AmountText.Format(o.SignedTotal, currency.Digits)))]);
+    private static DispatchDetail Detail(long id, SqliteConnection company, Work work, Dispatcher dispatcher)
+    {
+        var (outbox, currency) = (new OutboxTable(company), CompanyFile.Of(company).Settings.Currency);
+        return new(
+            Answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch"), work, dispatcher),
+            [.. outbox.Outcomes(id, MostOutcomes).Select(o => new OutcomeAnswer(
+                o.Id, o.Kind, o.State, o.RefusalText.Length > 0 ? Explain(o.RefusalCode, o.RefusalText) : "", o.LedgerId, o.DocumentId, o.Who, o.Reference, o.DocumentKind, AmountText.Format(o.SignedTotal, currency.Digits)))]);
+    }
 
-    private static DispatchAnswer Answer(DispatchRow row) =>
-        new(row.Id, row.StartedAt, row.Who, row.EndedAt, row.Outcome, row.EndedAt.Length == 0, row.Planned, row.Accepted, row.Refused, row.Open);
+    private static DispatchAnswer Answer(DispatchRow row, Work work, Dispatcher dispatcher)
+    {
+        var runs = row.EndedAt.Length == 0 && dispatcher.IsRunning(work.CompanyId, row.Id);
+        var outcome = row.EndedAt.Length == 0 && !runs ? "It was cut off before its end was written. Go on, or take back what was not sent." : row.Outcome;
+        return new(row.Id, row.StartedAt, row.Who, row.EndedAt, outcome, runs, row.Planned, row.Accepted, row.Refused, row.Unknown, row.Unsent);
+    }
 
-    private static async IAsyncEnumerable<DispatchAnswer> Progress(long id, Work work, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<DispatchAnswer> Progress(long id, Work work, Dispatcher dispatcher, [EnumeratorCancellation] CancellationToken cancel)
     {
         DispatchAnswer? last = null;
         while (!cancel.IsCancellationRequested && work.File.Read(c => new OutboxTable(c).Find(id)) is { } row)
         {
-            var now = Answer(row);
+            var now = Answer(row, work, dispatcher);
             if (now != last) yield return last = now;
             if (!now.Running) yield break;
             await Task.Delay(Beat, cancel);

@@ -1,4 +1,6 @@
+using Adnumera.Core;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Proof;
 using Adnumera.Storage;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Ledger;
@@ -8,12 +10,15 @@ using Adnumera.Web.SignIn;
 
 namespace Adnumera.Web.Proof;
 
+/// <param name="Intended">How many documents were read back, each by the latest proof that covers it.</param>
+/// <param name="Proved">How many of them stand in the ledger as intended.</param>
+/// <param name="FirstDay">The first day of the latest proof, whose accounts these are.</param>
 public sealed record ProofAnswer(
     bool Done, long Id, string At, string Who, string FirstDay, string LastDay, long Intended, long Proved, string AtStake, string Currency, string LedgerAddress,
     IReadOnlyList<DifferenceAnswer> Differences, IReadOnlyList<AccountProofAnswer> Accounts);
 
 public sealed record DifferenceAnswer(
-    long Id, long DocumentId, string Document, string Who, string Reference, IReadOnlyList<string> LedgerEntries, string Kind, string Account, string AccountTitle, string Intended, string Found,
+    long Id, long DocumentId, string Document, string Who, string Reference, IReadOnlyList<string> LedgerEntries, string Kind, string Account, string AccountTitle, string Intended, string Found, bool IsMoney,
     string Amount, string Detail, string Correction);
 
 public sealed record AccountProofAnswer(
@@ -31,43 +36,46 @@ internal static class ProofEndpoints
         proofs.MapPost("", Prove).RequireAuthorization(Access.Keep);
     }
 
-    private static async Task<ProofAnswer> Prove(ProveRequest request, Work work, LedgerAccess ledgers, CancellationToken cancel)
+    private static async Task<ProofAnswer> Prove(ProveRequest request, Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
-        var (first, last) = Days(request.Period, work);
-        await ProofRun.Run(work, ledgers.Open(work.File), first, last, cancel);
-        return Latest(work);
+        var (first, last) = Dates.Period(request.Period) is { } month ? (month, month.AddMonths(1).AddDays(-1)) : All(work);
+        await ProofRun.Run(work, ledgers, turns, first, last, cancel);
+        return Latest(request.Period, work);
     }
 
-    private static (DateOnly First, DateOnly Last) Days(string? period, Work work)
+    private static (DateOnly First, DateOnly Last) All(Work work)
     {
-        if (period is { Length: > 0 })
-        {
-            if (!Formats.Tables.Fields.TryDate($"{period}-01", out var first)) throw new RefusedException("period", $"\"{period}\" is not a period such as 2026-11. Nothing was proved.", 400);
-            return (first, first.AddMonths(1).AddDays(-1));
-        }
-
         var periods = work.File.Read(c => new CountTable(c).Periods());
         if (periods.Count == 0) throw new RefusedException("nothing-arrived", "Nothing has arrived, so there is nothing to prove.");
-        return (Iso.Day($"{periods[^1]}-01"), Iso.Day($"{periods[0]}-01").AddMonths(1).AddDays(-1));
+        var last = Iso.Day($"{periods[0]}-01");
+        return (Iso.Day($"{periods[^1]}-01"), new DateOnly(last.Year, last.Month, DateTime.DaysInMonth(last.Year, last.Month)));
     }
 
-    private static ProofAnswer Latest(Work work) => work.File.Read(c =>
+    private static ProofAnswer Latest(string? period, Work work) => work.File.Read(c =>
     {
         var currency = CompanyFile.Of(c).Settings.Currency;
         var table = new ProofTable(c);
         var ledger = new LedgerTable(c);
-        if (table.Latest() is not { } proof) return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", [], []);
+        var first = Dates.Period(period);
+        var last = first?.AddMonths(1).AddDays(-1);
+        if (table.LatestOf(first, last) is not { } proof) return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", [], []);
         var chart = ledger.Chart();
+        var differences = table.Differences(first, last);
+        var (proved, read) = table.Readings(Dates.PeriodOrAll(period));
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         return new ProofAnswer(
-            true, proof.Id, proof.At, proof.Who, proof.FirstDay, proof.LastDay, proof.Intended, proof.Proved, Text(proof.AtStake), currency.Code, ledger.Connection()?.Address ?? "",
-            [.. table.Differences(proof.Id).Select(d => new DifferenceAnswer(
+            true, proof.Id, proof.At, proof.Who, proof.FirstDay, proof.LastDay, read, proved,
+            Text(differences.GroupBy(d => d.DocumentId > 0 ? $"{d.DocumentId}" : $"{d.Source} {d.SourceId} {d.LedgerEntries}").Sum(g => g.Max(d => d.Amount))), currency.Code, ledger.Connection()?.Address ?? "",
+            [.. differences.Select(d => new DifferenceAnswer(
                 d.Id, d.DocumentId, $"{d.Source} {d.SourceId}".Trim(), d.Who, d.Reference, d.LedgerEntries.Split(' ', StringSplitOptions.RemoveEmptyEntries), d.Kind, d.Account,
-                d.Account.Length > 0 ? chart.Title(d.Account) : "", d.Kind == "account" ? chart.Title(d.Intended) : d.Intended, d.Kind == "account" ? chart.Title(d.Found) : d.Found,
+                d.Account.Length > 0 ? chart.Title(d.Account) : "", d.Kind == "account" ? chart.Title(d.Intended) : d.Intended, d.Kind == "account" ? chart.Title(d.Found) : d.Found, IsMoney(d.Kind),
                 Text(d.Amount), d.Detail, Correction(d.Kind)))],
             [.. table.Accounts(proof.Id).OrderBy(a => chart.Title(a.Account), StringComparer.Ordinal).Select(a => new AccountProofAnswer(
                 a.Account, chart.Title(a.Account), Text(a.Opening), Text(a.Intended), Text(a.Found), Text(a.Payments), Text(a.NotOurs), Text(a.Closing), a.Agrees))]);
     });
+
+    private static bool IsMoney(string kind) => Words<DifferenceKind>.Read(kind) is DifferenceKind.Missing or DifferenceKind.Voided or DifferenceKind.Draft or DifferenceKind.NotIntended
+        or DifferenceKind.Side or DifferenceKind.Amount or DifferenceKind.NotOurs;
 
     private static string Correction(string kind) => kind switch
     {

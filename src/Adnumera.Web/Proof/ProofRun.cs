@@ -1,5 +1,4 @@
 using Adnumera.Core;
-using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
@@ -8,17 +7,22 @@ using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
+using Adnumera.Web.Ledger;
+using Adnumera.Web.Posting;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Proof;
 
-/// <summary>Reads the ledger back and compares it with what was sent.</summary>
+/// <summary>Reads the ledger back and compares it with what was sent. It has the turn at the ledger, so that nothing is sent while it reads.</summary>
 internal static class ProofRun
 {
-    /// <summary>Proves all entries of these days; returns the proof.</summary>
-    public static async Task<long> Run(Work work, ILedger ledger, DateOnly first, DateOnly last, CancellationToken cancel)
+    /// <summary>Proves all entries of these days; returns the proof. What was sent and has no clear answer is asked for first.</summary>
+    public static async Task<long> Run(Work work, LedgerAccess ledgers, LedgerTurns turns, DateOnly first, DateOnly last, CancellationToken cancel)
     {
-        var intended = work.File.Read(c => new OutboxTable(c).Intended(Iso.Text(first), Iso.Text(last)));
+        var (ledger, organisation, _) = ledgers.Connected(work.File);
+        using var turn = turns.Take(work.CompanyId, "a proof");
+        await new Sender(work.File, ledger, organisation, work.Clock).Settle(onlyDue: false, cancel);
+        var intended = work.File.Read(c => new OutboxTable(c).Intended(organisation, Iso.Text(first), Iso.Text(last)));
         var ofPeriod = new List<FoundEntry>();
         await foreach (var entry in ledger.Entries(first, last, cancel)) ofPeriod.Add(entry);
 
@@ -30,9 +34,17 @@ internal static class ProofRun
         var closing = (await ledger.TrialBalance(last, cancel)).ToDictionary(b => b.Account, b => b.Balance);
 
         var entries = intended.Select(i => i.Entry.AsIntended()).ToList();
-        var differences = Prover.Prove(entries, found);
+        var differences = Ours(work.File, Prover.Prove(entries, found));
         var accounts = AccountProof.Of(entries, ofPeriod).Select(a => Row(a, opening.GetValueOrDefault(a.Account), closing.GetValueOrDefault(a.Account))).ToList();
         return work.File.InTransaction(c => Save(c, work, first, last, intended, found, differences, accounts));
+    }
+
+    // An entry of ours that the ledger dates into these days, though it was sent for others, was intended all the same: its own days find it.
+    private static List<Difference> Ours(CompanyFile file, IReadOnlyList<Difference> differences)
+    {
+        var strange = differences.Where(d => d.Kind == DifferenceKind.NotIntended).Select(d => d.Identity!.Value).Distinct().ToList();
+        var known = strange.Count == 0 ? new HashSet<DocumentIdentity>() : file.Read(c => new OutboxTable(c).Known(strange));
+        return [.. differences.Where(d => d.Kind != DifferenceKind.NotIntended || !known.Contains(d.Identity!.Value))];
     }
 
     private static AccountProofRow Row(AccountProof a, long opening, long closing)
@@ -43,9 +55,11 @@ internal static class ProofRun
 
     private static long Save(
         SqliteConnection company, Work work, DateOnly first, DateOnly last, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found,
-        IReadOnlyList<Difference> differences, List<AccountProofRow> accounts)
+        List<Difference> differences, List<AccountProofRow> accounts)
     {
         var ids = intended.ToDictionary(i => i.Entry.Identity, i => i.DocumentId);
+        var days = intended.ToDictionary(i => i.Entry.Identity, i => i.Entry.Date);
+        var dated = found.GroupBy(f => f.LedgerEntry).ToDictionary(g => g.Key, g => g.First().Date);
         var different = differences.Where(d => d.Identity is not null).Select(d => d.Identity!.Value).ToHashSet();
         var documents = new DocumentTable(company);
         var stored = intended.Select(i => i.DocumentId).Chunk(1000).SelectMany(documents.Load).ToList();
@@ -64,26 +78,27 @@ internal static class ProofRun
             writer.Complete();
         }
 
-        var digits = CompanyFile.Of(company).Settings.Currency;
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var faults = Faults.Of(differences, currency);
         var proof = new ProofTable(company).Add(
-            new ProofRow(0, Iso.Text(work.Now), work.Who, Iso.Text(first), Iso.Text(last), intended.Count, intended.Count(i => !different.Contains(i.Entry.Identity)), differences.Count, differences.Sum(d => d.Amount)),
-            differences.Select(d => (d.Identity is { } key && ids.TryGetValue(key, out var id) ? id : (long?)null, d)), accounts, Holds(stored, intended, found), digits);
-        audit.Add(work.Now, work.Who, "prove", $"proof/{proof}", null, new { first = Iso.Text(first), last = Iso.Text(last), intended = intended.Count, differences = differences.Count });
+            new ProofRow(0, Iso.Text(work.Now), work.Who, Iso.Text(first), Iso.Text(last), intended.Count, intended.Count(i => !different.Contains(i.Entry.Identity)), faults.Count, Faults.AtStake(faults)),
+            faults.Select(d => (d.Identity is { } key && ids.TryGetValue(key, out var id) ? id : (long?)null, Day(d), d)), accounts, Readings(stored, intended, found), currency);
+        audit.Add(work.Now, work.Who, "prove", $"proof/{proof}", null, new { first = Iso.Text(first), last = Iso.Text(last), intended = intended.Count, differences = faults.Count });
         return proof;
+
+        DateOnly Day(Difference d) => d.Identity is { } key && days.TryGetValue(key, out var own) ? own : d.LedgerEntries.Count > 0 && dated.TryGetValue(d.LedgerEntries[0], out var there) ? there : last;
     }
 
-    // What the ledger holds of each source and period: what was read back on the offset accounts of our documents.
-    private static IEnumerable<(string Source, string Period, Tally Found, Tally Intended)> Holds(
-        List<StoredDocument> stored, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found)
+    // What the ledger holds of each document: what was read back on the account of its other side.
+    private static List<Reading> Readings(List<StoredDocument> stored, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found)
     {
         var offsets = intended.ToDictionary(i => i.Entry.Identity, i => i.Entry.Lines.FirstOrDefault(l => l.IsOffset)?.Account ?? "");
         var ours = found.Where(f => f is { Identity: not null, IsPayment: false, Status: LedgerStatus.Posted }).ToLookup(f => f.Identity!.Value);
-        return stored.GroupBy(d => (d.Document.Identity.Source, d.Period)).Select(g =>
+        return [.. stored.Select(d =>
         {
-            var entries = g.SelectMany(d => ours[d.Document.Identity]).ToList();
-            return (g.Key.Source, g.Key.Period,
-                new Tally(entries.Count, entries.Sum(f => -f.Lines.Where(l => l.Account == offsets[f.Identity!.Value]).Sum(l => l.Signed))),
-                new Tally(g.Count(), g.Sum(d => d.Document.SignedTotal)));
-        });
+            var entries = ours[d.Document.Identity].ToList();
+            var money = entries.Sum(f => -f.Lines.Where(l => l.Account == offsets[d.Document.Identity]).Sum(l => l.Signed));
+            return new Reading(d.Id, d.Document.Identity.Source, d.Period, entries.Count, money, d.Document.SignedTotal);
+        })];
     }
 }

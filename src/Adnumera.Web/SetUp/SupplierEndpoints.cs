@@ -5,6 +5,7 @@ using Adnumera.Core.Mapping;
 using Adnumera.LedgerClient;
 using Adnumera.Storage;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Web.Mapping;
@@ -14,14 +15,16 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Web.SetUp;
 
 /// <summary>Suppliers from both sides.</summary>
-/// <param name="Proposals">Pairs that may be the same, the surest first.</param>
+/// <param name="Pairs">How many pairs may be the same.</param>
+/// <param name="Proposals">The surest of them.</param>
 /// <param name="OnlySource">Spellings that the ledger does not know; a dispatch adds them there.</param>
 /// <param name="OnlyLedger">Suppliers of the ledger of which nothing arrived.</param>
 /// <param name="Links">What persons linked.</param>
 public sealed record SuppliersAnswer(
-    IReadOnlyList<ProposalAnswer> Proposals, IReadOnlyList<SourceSupplier> OnlySource, IReadOnlyList<LedgerSupplierAnswer> OnlyLedger, IReadOnlyList<SupplierLink> Links, IReadOnlyList<GroupAnswer> Groups, int Both, string Currency);
+    long Pairs, IReadOnlyList<ProposalAnswer> Proposals, IReadOnlyList<SourceSupplier> OnlySource, IReadOnlyList<LedgerSupplierAnswer> OnlyLedger, IReadOnlyList<SupplierLink> Links, IReadOnlyList<GroupAnswer> Groups, int Both, string Currency);
 
-public sealed record ProposalAnswer(string Kind, string Left, string Right, string RightId, IReadOnlyList<string> Evidence, int Confidence, long Documents, string Money);
+/// <param name="Holds">Whether documents of either are held until somebody decides.</param>
+public sealed record ProposalAnswer(string Kind, string Left, string Right, string RightId, IReadOnlyList<string> Evidence, int Confidence, bool Holds, long Documents, string Money);
 
 public sealed record SourceSupplier(string Name, long Documents, string Money);
 
@@ -62,13 +65,16 @@ internal static class SupplierEndpoints
         var linked = links.All();
         var directory = ledger.Suppliers();
         var list = ledger.SupplierList();
-        var unlinked = arriving.Keys.Where(s => !linked.Any(l => Folded.Same(l.Supplier, s))).ToList();
+        var spelled = linked.Select(l => l.Supplier).ToHashSet(Folded.Comparer);
+        var unlinked = arriving.Keys.Where(s => !spelled.Contains(s)).ToList();
+        var proposals = new SupplierProposalTable(company);
         var reached = arriving.Keys.Select(directory.NameOf).ToHashSet(Folded.Comparer);
         var (address, organisation) = (ledger.Connection()?.Address, ledger.Pulled()?.Id ?? "");
         string Money(string name) => AmountText.Format(arriving.TryGetValue(name, out var v) ? v.Money : 0, currency.Digits);
         return new SuppliersAnswer(
-            [.. SupplierProposals.Of(unlinked, list, links.Apart()).Take(MostListed).Select(p => new ProposalAnswer(
-                Words<SupplierProposalKind>.Of(p.Kind), p.Left, p.Right, p.RightId, p.Evidence, (int)Math.Round(p.Confidence * 100), arriving.TryGetValue(p.Left, out var v) ? v.Lines : 0, Money(p.Left)))],
+            proposals.Count(),
+            [.. proposals.All(MostListed).Select(p => new ProposalAnswer(
+                Words<SupplierProposalKind>.Of(p.Kind), p.Left, p.Right, p.RightId, p.Evidence, (int)Math.Round(p.Confidence * 100), p.Kind != SupplierProposalKind.LedgerTwins && p.Confidence >= SupplierProposals.Likely, arriving.TryGetValue(p.Left, out var v) ? v.Lines : 0, Money(p.Left)))],
             [.. unlinked.Where(s => !directory.IsInLedger(directory.NameOf(s))).Select(s => new SourceSupplier(s, arriving[s].Lines, Money(s))).OrderByDescending(s => s.Documents).Take(MostListed)],
             [.. list.Where(s => !reached.Contains(s.Name)).Take(MostListed).Select(s => new LedgerSupplierAnswer(s.Id, s.Name, address is null ? "" : HttpLedger.RecordPage(new Uri(address), organisation, RecordKind.Supplier, s.Id).ToString()))],
             linked, [.. new SupplierGroupTable(company).All().Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, g.Form, g.Box))],
@@ -84,13 +90,16 @@ internal static class SupplierEndpoints
         if (new SupplierLinkTable(company).All().Any(l => Folded.Same(l.Supplier, name))) throw new RefusedException("chain", $"“{name}” is linked to another supplier itself. Nothing was changed; link “{supplier}” to that one.");
         new SupplierLinkTable(company).Link(new SupplierLink(supplier, ledger?.Id ?? "", ledger?.Name ?? name, request.Evidence ?? "", work.Who, Iso.Text(work.Now)));
         new AuditTable(company).Add(work.Now, work.Who, "link supplier", $"supplier/{supplier}", null, ledger?.Name ?? name);
+        Coding.RefreshSuppliers(company, [supplier, name], new CodingCause(work.Now, work.Who, $"“{supplier}” is {ledger?.Name ?? name}"));
         return Of(company);
     }
 
     private static SuppliersAnswer Unlink(SqliteConnection company, Work work, string supplier)
     {
+        var before = new SupplierLinkTable(company).All().FirstOrDefault(l => Folded.Same(l.Supplier, supplier));
         if (new SupplierLinkTable(company).Unlink(supplier) == 0) throw RefusedException.NotFound("This link");
         new AuditTable(company).Add(work.Now, work.Who, "unlink supplier", $"supplier/{supplier}", null, null);
+        Coding.RefreshSuppliers(company, before is null ? [supplier] : [supplier, before.LedgerName], new CodingCause(work.Now, work.Who, $"“{supplier}” stands for itself again"));
         return Of(company);
     }
 
@@ -101,6 +110,9 @@ internal static class SupplierEndpoints
         if (request.Apart) new SupplierLinkTable(company).KeepApart(left, right, work.Who, work.Now);
         else new SupplierLinkTable(company).KeepApartNoMore(left, right);
         new AuditTable(company).Add(work.Now, work.Who, request.Apart ? "not the same supplier" : "perhaps the same supplier", $"supplier/{left}", null, right);
+        var cause = new CodingCause(work.Now, work.Who, $"“{left}” and “{right}” {(request.Apart ? "are not the same" : "may be the same")}");
+        var ledgerHasBoth = new LedgerTable(company).Suppliers() is var known && known.IsInLedger(left) && known.IsInLedger(right);
+        Coding.RefreshSuppliers(company, ledgerHasBoth ? null : [left, right], cause);
         return Of(company);
     }
 
@@ -110,17 +122,22 @@ internal static class SupplierEndpoints
         if (name.Length == 0) throw new RefusedException("name", "A group needs a name. Nothing was changed.", 400);
         var world = World.Of(company);
         var group = new SupplierGroup(name, Blank(request.PayablesAccount), Blank(request.CostAccount), Blank(request.Term), Blank(request.TaxCode), Blank(request.Form), Blank(request.Box));
-        if (group.PayablesAccount.Length > 0 && Targets.BrokenForBalance(world.Chart, group.PayablesAccount) is { } payable) throw new RefusedException("account-kind", $"{world.Chart.Title(group.PayablesAccount)} {Core.Entries.ReasonWords.Because(payable)}. Nothing was changed; choose another payables account.");
+        if (group.PayablesAccount.Length > 0 && Targets.BrokenForOffset(world.Chart, group.PayablesAccount) is { } payable) throw new RefusedException("account-kind", $"{world.Chart.Title(group.PayablesAccount)} {Core.Entries.ReasonWords.Because(payable)}. Nothing was changed; choose another payables account.");
         if (group.CostAccount.Length > 0 && Targets.BrokenForCost(world.Chart, group.CostAccount) is { } cost) throw new RefusedException("account-kind", $"{world.Chart.Title(group.CostAccount)} {Core.Entries.ReasonWords.Because(cost)}. Nothing was changed; choose another cost account.");
         if (group.Form.Length > 0 && !(Words<Core.Entries.LedgerForm>.TryRead(group.Form, out var form) && Core.Entries.FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
-            throw new RefusedException("form", $"\"{group.Form}\" is no form of a bill. Nothing was changed.", 400);
+            throw new RefusedException("form", $"{Quote.Of(group.Form)} is no form of a bill. Nothing was changed.", 400);
+        var ledger = new LedgerTable(company);
+        if (group.Term.Length > 0 && ledger.Terms().All(t => t.Id != group.Term)) throw new RefusedException("term", $"The ledger has no payment term {Quote.Of(group.Term)}. Nothing was changed; choose one of its own, or pull again.", 400);
+        if (group.TaxCode.Length > 0 && ledger.TaxCodes().All(t => !Folded.Same(t.Code, group.TaxCode))) throw new RefusedException("tax-code", $"The ledger has no tax code {Quote.Of(group.TaxCode)}. Nothing was changed; choose one of its own, or pull again.", 400);
         var table = new SupplierGroupTable(company);
         var before = table.All().FirstOrDefault(g => Folded.Same(g.Name, name));
         table.Put(group);
 
-        // The cost account and tax code are the group's rung of the ladder.
-        var row = new MappingRow { Kind = KeyKind.SupplierGroup, Key = name, Account = group.CostAccount, TaxCode = group.TaxCode };
+        // The cost account and tax code are the group's rung of the ladder; what else the rung says, such as its dimensions, stays.
         var book = world.Rows;
+        var bare = new MappingRow { Kind = KeyKind.SupplierGroup, Key = name };
+        var row = (book.FirstOrDefault(r => r.Identity == bare.Identity) ?? bare) with { Account = group.CostAccount, TaxCode = group.TaxCode };
+        if (row.LedgerItem.Length > 0 && book.First(r => r.Identity == bare.Identity).Account != row.Account) row = row with { LedgerItem = "" };
         var proposals = group.CostAccount.Length > 0 ? [ProposedRow.Put(row)] : book.Where(r => r.Identity == row.Identity).Select(ProposedRow.Remove);
         MappingChanges.Make(company, work, BookChanges.Between(book, proposals), $"supplier group {name}");
         new AuditTable(company).Add(work.Now, work.Who, "supplier group", $"supplier-group/{name}", before, group);

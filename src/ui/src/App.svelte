@@ -7,6 +7,7 @@
   import Document from './arrivals/Document.svelte';
   import TakeIn from './arrivals/TakeIn.svelte';
   import Count from './count/Count.svelte';
+  import Statements from './count/Statements.svelte';
   import Frame from './frame/Frame.svelte';
   import { look } from './frame/look.svelte';
   import Nowhere from './frame/Nowhere.svelte';
@@ -22,12 +23,14 @@
   import Accounts from './set-up/Accounts.svelte';
   import Choices from './set-up/Choices.svelte';
   import Ledger from './set-up/Ledger.svelte';
+  import Safety from './set-up/Safety.svelte';
   import SetUp from './set-up/SetUp.svelte';
   import Suppliers from './set-up/Suppliers.svelte';
   import SignIn from './sign-in/SignIn.svelte';
 
   const routes = {
     '/:company/count': Count,
+    '/:company/count/statements': Statements,
     '/:company/arrivals': Arrivals,
     '/:company/arrivals/new': TakeIn,
     '/:company/arrivals/:id': Document,
@@ -44,6 +47,7 @@
     '/:company/set-up/accounts': Accounts,
     '/:company/set-up/choices': Choices,
     '/:company/set-up/suppliers': Suppliers,
+    '/:company/set-up/safety': Safety,
     '*': Nowhere,
   };
 

@@ -14,7 +14,7 @@ public class ChoiceTests
     private static Composition Compose(Document document, KindChoice choice, ConnectedLedger? ledger, params MappingRow[] rows) => new Composer(
         Worlds.Chart, new MappingBook([Map(KeyKind.Category, "Leather", "5120"), .. rows]), new CompositionSettings { Kinds = new Dictionary<DocumentKind, KindChoice> { [document.Kind] = choice } }, ledger).Compose(document);
 
-    private static ConnectedLedger Ledger(params LedgerDimension[] dimensions) => new(LedgerCapabilities.Everything, dimensions, [new PaymentTerm("N30", "30 days", TermRule.NetDays, 30)]);
+    private static ConnectedLedger Ledger(params LedgerDimension[] dimensions) => new(LedgerCapabilities.Everything, dimensions, [new PaymentTerm("N30", "30 days", TermRule.NetDays, 30)], [], []);
 
     private static Document Leather => Bill(Line(1, 10_00, "Leather")) with { Notes = "for the atlas" };
 
@@ -72,7 +72,7 @@ public class ChoiceTests
         MappingRow row = new() { Kind = KeyKind.Department, Key = "Workshop", Value = "Bench" };
         Assert.Equal("Bench", Compose(In("Workshop"), new KindChoice(), Ledger(bench), row).Lines[0].Dimensions.Department);
         Assert.True(Compose(In("Workshop"), new KindChoice(), Ledger(bench), row with { Value = MappingRow.LeaveOut }).Lines[0].Dimensions.IsBlank);
-        Assert.Contains("departments off", ReasonWords.Of(Compose(In("Bench"), new KindChoice(), new ConnectedLedger(Nothing, [bench], [])).Held[0]).Detail, StringComparison.Ordinal);
+        Assert.Contains("departments off", ReasonWords.Of(Compose(In("Bench"), new KindChoice(), new ConnectedLedger(Nothing, [bench], [], [], [])).Held[0]).Detail, StringComparison.Ordinal);
         Assert.Equal(["1:dimension_unmapped=Bench"], Reasons(Compose(In("Bench"), new KindChoice(), Ledger(bench with { Active = false }))));
     }
 

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text;
+using System.Text.Json;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Arrivals;
@@ -79,7 +80,11 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
     public async Task Bad_input_says_where_and_saves_nothing(string file, string error)
     {
         await client.TakeIn(Header + Bill(1));
-        var answer = await client.TakeIn(file);
+        var shown = await client.Preview(file);
+        using var refused = await client.Send(HttpMethod.Post, Client.In("arrivals?fileName=test.csv"), new StringContent(file, Encoding.UTF8, "text/csv"));
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, "application/problem+json"), (refused.StatusCode, refused.Content.Headers.ContentType?.MediaType));
+        var answer = JsonDocument.Parse(await refused.Content.ReadAsStringAsync()).RootElement;
+        Assert.Equal(shown.GetProperty("errors").GetRawText(), answer.GetProperty("errors").GetRawText());
         Assert.Contains(answer.GetProperty("errors").EnumerateArray().Select(e => $"{e.GetProperty("column").GetString()}: {e.GetProperty("message").GetString()}"), e => e.StartsWith(error, StringComparison.Ordinal));
         Assert.Equal([1, 0], States(house, "ready", "held"));
         Assert.Single((await client.Get("arrivals")).EnumerateArray());
@@ -89,7 +94,7 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
     public async Task Wrong_encoding_a_packed_sheet_and_a_file_over_the_limit()
     {
         using var latin = new ByteArrayContent(Encoding.Latin1.GetBytes(Header + Bill(1, supplier: "Café")));
-        using var read = await client.Send(HttpMethod.Post, Client.In("arrivals?fileName=latin.csv"), latin);
+        using var read = await client.Send(HttpMethod.Post, Client.In("arrivals/preview?fileName=latin.csv"), latin);
         Assert.Contains("not valid UTF-8", await read.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         using var sheet = new ByteArrayContent("PK\u0003\u0004rest"u8.ToArray());
         Assert.Equal("not-csv", (await client.Refused(HttpMethod.Post, "arrivals?fileName=sheet.xlsx", sheet)).Type);

@@ -178,6 +178,8 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
         Assert.Equal("Odd", coverage.GetProperty("ranked").EnumerateArray().First(r => r.GetProperty("kind").GetString() == "category").GetProperty("value").GetString());
         await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "LEATHER.", account = "5120" } } });
         Assert.Equal(["Leather", "LEATHER."], (await client.Get("mapping/coverage")).GetProperty("twins")[0].GetProperty("values").EnumerateArray().Select(v => v.GetString()));
+        Assert.Empty((await client.Get("mapping/category/suggestions")).GetProperty("suggestions").EnumerateArray()); // nothing was posted yet, so nothing teaches
+        await client.Dispatch(house);
         var suggestion = (await client.Get("mapping/category/suggestions")).GetProperty("suggestions")[0];
         Assert.Equal(("Odd", "5120"), (suggestion.GetProperty("value").GetString(), suggestion.GetProperty("account").GetString()));
         Assert.Equal([1], States(house, "held")); // proposed is not mapped

@@ -88,6 +88,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PasswordRequest"];
+                };
+            };
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/overview": {
         parameters: {
             query?: never;
@@ -97,7 +136,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    period?: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -476,6 +517,187 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StatementAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StatementRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StatementAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/statements/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StatementAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/arrivals": {
         parameters: {
             query?: never;
@@ -685,6 +907,7 @@ export interface paths {
                     Account?: string;
                     Text?: string;
                     Order?: string;
+                    Noticed?: boolean;
                     after?: string;
                 };
                 header?: never;
@@ -762,6 +985,7 @@ export interface paths {
                     Account?: string;
                     Text?: string;
                     Order?: string;
+                    Noticed?: boolean;
                 };
                 header?: never;
                 path: {
@@ -958,6 +1182,136 @@ export interface paths {
         trace?: never;
     };
     "/api/companies/{companyId}/documents/{id}/not-duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/private": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/correction/kept": {
         parameters: {
             query?: never;
             header?: never;
@@ -1792,6 +2146,137 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/mapping/history/{set}/undo-rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    set: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MappingRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/mapping/history/{set}/{place}/undo-rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    set: number;
+                    place: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MappingRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/mapping/history/{set}/undo": {
         parameters: {
             query?: never;
@@ -2054,6 +2539,7 @@ export interface paths {
                 query: {
                     fileName: string;
                     replace?: boolean;
+                    confirmed?: boolean;
                 };
                 header?: never;
                 path: {
@@ -2560,7 +3046,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    period?: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -2633,7 +3121,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["DispatchRequest"];
+                };
+            };
             responses: {
                 /** @description Accepted */
                 202: {
@@ -2764,12 +3256,14 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description No Content */
-                204: {
+                /** @description OK */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["CancelAnswer"];
+                    };
                 };
                 /** @description Unauthorized */
                 401: {
@@ -2880,7 +3374,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    period?: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -3346,6 +3842,81 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/connection/pulls/waiting/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Replacement"][];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PullAnswer"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4105,6 +4676,256 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuditAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/audit/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AuditAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Member"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/people/{person}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    person: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4159,6 +4980,44 @@ export interface components {
             updated: number;
             /** Format: int64 */
             unchanged: number;
+        };
+        AuditAnswer: {
+            /** @description When the record was last checked; blank before the first time. */
+            checkedAt: string;
+            /** @description What does not fit; blank when the record is whole. */
+            problem: string;
+            /** Format: int64 */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Rows up to here were written before the record was sealed.
+             */
+            keyedAfter: number;
+            latest: components["schemas"]["AuditRow"][];
+            /**
+             * Format: int64
+             * @description The page goes on before this row; none at its end.
+             */
+            next: null | number;
+        };
+        /** @description One change: when, who, what, of what, and how it was before and after. */
+        AuditRow: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            what: string;
+            subject: string;
+            before: string;
+            after: string;
+        };
+        /** @description Documents whose entry lies in the period that a lock would close. */
+        BehindLockAnswer: {
+            through: string;
+            /** @description Not in the ledger yet: they would be held, or go on the first open day. */
+            unposted: components["schemas"]["OutcomeTally"];
+            /** @description In the ledger or on the way there, and not proved. */
+            unproved: components["schemas"]["OutcomeTally"];
         };
         /** @description The mapping book of a day, to read and to print. */
         BookAnswer: {
@@ -4248,6 +5107,10 @@ export interface components {
             /** @description Who may follow, the likeliest first. */
             successors: components["schemas"]["SuccessorAnswer"][];
         };
+        CancelAnswer: {
+            /** @description What happens, or happened. */
+            says: string;
+        };
         ChangeAnswer: {
             record: string;
             id: string;
@@ -4291,6 +5154,10 @@ export interface components {
             /** @description The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand. */
             schedule: null | string;
             kinds: null | components["schemas"]["KindChoiceText"][];
+            /** @description Where private charges on a company's card go; blank for the role due from employees. */
+            privateAccount?: null | string;
+            /** @default false */
+            confirmed: boolean;
         };
         CompanyAnswer: {
             id: string;
@@ -4312,6 +5179,13 @@ export interface components {
         ConsentAnswer: {
             url: string;
         };
+        /** @description What the source sent anew for a document that is in the ledger, and nobody has decided about. */
+        CorrectionAnswer: {
+            at: string;
+            who: string;
+            fileName: string;
+            changes: components["schemas"]["FieldChange"][];
+        };
         CountAnswer: {
             currency: string;
             sources: components["schemas"]["SourceAnswer"][];
@@ -4323,6 +5197,15 @@ export interface components {
             /** @description Whether what arrived equals the sum of the seven states, everywhere. */
             conserved: boolean;
             otherCurrencies: components["schemas"]["MoneyCount"][];
+            /** @description What sources sent anew for posted documents, until somebody decides. */
+            corrections: components["schemas"]["OpenCorrectionAnswer"][];
+            /**
+             * Format: int64
+             * @description How many documents have something worth noticing.
+             */
+            noticed: number;
+            /** @description What went wrong without anybody there. */
+            troubles: components["schemas"]["TroubleAnswer"][];
         };
         /** @description How much of what arrives resolves, together and by kind. */
         CoverageAnswer: {
@@ -4344,6 +5227,7 @@ export interface components {
             referenceFields: string[];
             currency: string;
             administers: boolean;
+            ledgerLockedThrough: string;
         };
         DecideRehearsal: {
             /** @description What cannot be chosen, and why; then nothing can be saved. */
@@ -4351,6 +5235,9 @@ export interface components {
             /** @description By kind of document, the reference that the proposed pattern makes of the latest one. */
             examples: components["schemas"]["ExampleAnswer"][];
             rehearsal: null | components["schemas"]["RehearsalAnswer"];
+            /** @description What is unusual about a choice, to be confirmed. */
+            asks: string[];
+            behindLock: null | components["schemas"]["BehindLockAnswer"];
         };
         DifferenceAnswer: {
             /** Format: int64 */
@@ -4366,28 +5253,10 @@ export interface components {
             accountTitle: string;
             intended: string;
             found: string;
+            isMoney: boolean;
             amount: string;
             detail: string;
             correction: string;
-        };
-        /** @description A finding. */
-        DifferenceRow: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            documentId: number;
-            source: string;
-            sourceId: string;
-            ledgerEntries: string;
-            kind: string;
-            account: string;
-            intended: string;
-            found: string;
-            /** Format: int64 */
-            amount: number;
-            detail: string;
-            who: string;
-            reference: string;
         };
         DispatchAnswer: {
             /** Format: int64 */
@@ -4396,6 +5265,7 @@ export interface components {
             who: string;
             endedAt: string;
             outcome: string;
+            /** @description Whether it runs; one that has no end and does not run was cut off. */
             running: boolean;
             /** Format: int64 */
             planned: number;
@@ -4403,12 +5273,24 @@ export interface components {
             accepted: number;
             /** Format: int64 */
             refused: number;
-            /** Format: int64 */
-            open: number;
+            /**
+             * Format: int64
+             * @description Sent, and without a clear answer.
+             */
+            unknown: number;
+            /**
+             * Format: int64
+             * @description Planned, and not sent.
+             */
+            unsent: number;
         };
         DispatchDetail: {
             dispatch: components["schemas"]["DispatchAnswer"];
             outcomes: components["schemas"]["OutcomeAnswer"][];
+        };
+        DispatchRequest: {
+            /** @description The period whose documents go; blank for all. */
+            period: null | string;
         };
         DispatchStarted: {
             /** Format: int64 */
@@ -4444,6 +5326,7 @@ export interface components {
             setAsideBy: string;
             ledgerEntry: string;
             mayBeCoded: boolean;
+            isPrivate: boolean;
             duplicateOf: string;
             /** Format: int64 */
             duplicateOfId: number;
@@ -4455,13 +5338,23 @@ export interface components {
             lastRow: number;
             lines: components["schemas"]["LineAnswer"][];
             journal: components["schemas"]["JournalLine"][];
+            undecided: components["schemas"]["UndecidedLine"][];
             debit: string;
             credit: string;
             balanced: boolean;
             reasons: components["schemas"]["ReasonAnswer"][];
+            notices: components["schemas"]["NoticeAnswer"][];
+            correction: null | components["schemas"]["CorrectionAnswer"];
             path: components["schemas"]["PathStep"][];
-            differences: components["schemas"]["DifferenceRow"][];
+            differences: components["schemas"]["DocumentDifference"][];
             neighbours: null | components["schemas"]["NeighboursAnswer"];
+        };
+        DocumentDifference: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            detail: string;
+            amount: string;
         };
         DocumentListAnswer: {
             rows: components["schemas"]["DocumentListRow"][];
@@ -4486,6 +5379,7 @@ export interface components {
             reason: string;
             /** Format: int64 */
             reasons: number;
+            noticed: boolean;
         };
         /** @description A document in a few words, to open it. */
         DocumentNote: {
@@ -4506,6 +5400,20 @@ export interface components {
         FeatureAnswer: {
             feature: string;
             on: boolean;
+        };
+        /** @description A field in which two versions of a document differ. */
+        FieldChange: {
+            /**
+             * Format: int64
+             * @description The line; 0 for the document itself.
+             */
+            line: number;
+            /** @description The field, as people say it. */
+            field: string;
+            /** @description What it was; blank for nothing. */
+            before: string;
+            /** @description What it is; blank for nothing. */
+            after: string;
         };
         FormInfo: {
             form: string;
@@ -4691,6 +5599,16 @@ export interface components {
             postedSample: components["schemas"]["DocumentNote"][];
             /** @description What is unusual about a target, to be confirmed. */
             asks: string[];
+            /** @description What else a target means. */
+            means: string[];
+        };
+        /** @description A person of a company. */
+        Member: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            signIn: string;
+            role: string;
         };
         MoneyCount: {
             currency: string;
@@ -4713,6 +5631,8 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
+            /** @description Of which money, where it is not the company's. */
+            otherCurrency: string;
             sample: components["schemas"]["DocumentNote"][];
         };
         NeighboursAnswer: {
@@ -4725,11 +5645,22 @@ export interface components {
             /** Format: int64 */
             count: number;
         };
+        NoticeAnswer: {
+            notice: string;
+            detail: string;
+        };
         /** @description A number with its first and last day; blank for since ever and for still in use. */
         NumberText: {
             text: null | string;
             from: null | string;
             through: null | string;
+        };
+        OpenCorrectionAnswer: {
+            /** Format: int64 */
+            documentId: number;
+            title: string;
+            at: string;
+            money: string;
         };
         OutcomeAnswer: {
             /** Format: int64 */
@@ -4767,6 +5698,19 @@ export interface components {
             /** Format: int64 */
             differences: number;
         };
+        PartAnswer: {
+            /** @description In what entries change. */
+            part: string;
+            /** Format: int32 */
+            documents: number;
+            sample: components["schemas"]["DocumentNote"][];
+        };
+        PasswordRequest: {
+            /** @description The password so far. */
+            current: null | string;
+            /** @description The new one, of at least 12 characters. */
+            next: null | string;
+        };
         PathStep: {
             at: string;
             who: string;
@@ -4799,11 +5743,27 @@ export interface components {
             holder: null | string;
             otherHolders: null | string[];
             numbers: null | components["schemas"]["NumberText"][];
+            /** @default false */
+            confirmed: boolean;
         };
         PaymentAccountsAnswer: {
             accounts: components["schemas"]["PaymentAccountAnswer"][];
             unclaimed: components["schemas"]["UnclaimedAnswer"][];
             currency: string;
+        };
+        PlannedAnswer: {
+            /**
+             * Format: int64
+             * @description The dispatch.
+             */
+            dispatch: number;
+            /**
+             * Format: int64
+             * @description How many.
+             */
+            count: number;
+            /** @description Whether they were planned for another ledger than the connected one, so that they cannot go on. */
+            otherLedger: boolean;
         };
         /** @description Something wrong in a file: where, and what to do. */
         Problem: {
@@ -4841,11 +5801,18 @@ export interface components {
             id: number;
             at: string;
             who: string;
+            /** @description The first day of the latest proof, whose accounts these are. */
             firstDay: string;
             lastDay: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many documents were read back, each by the latest proof that covers it.
+             */
             intended: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many of them stand in the ledger as intended.
+             */
             proved: number;
             atStake: string;
             currency: string;
@@ -4861,6 +5828,8 @@ export interface components {
             evidence: string[];
             /** Format: int32 */
             confidence: number;
+            /** @description Whether documents of either are held until somebody decides. */
+            holds: boolean;
             /** Format: int64 */
             documents: number;
             money: string;
@@ -4888,10 +5857,12 @@ export interface components {
             breaks: components["schemas"]["BreakAnswer"][];
             rehearsal: null | components["schemas"]["RehearsalAnswer"];
             /**
-             * Format: int32
-             * @description How many documents were coded anew.
+             * Format: int64
+             * @description How many open documents change, or changed.
              */
-            recoded: number;
+            changed: number;
+            /** @description The open accounts of the new chart, to choose who follows from. */
+            choices: components["schemas"]["SuccessorChoice"][];
         };
         ReasonAnswer: {
             reason: string;
@@ -4929,6 +5900,8 @@ export interface components {
             /** Format: int64 */
             examined: number;
             currency: string;
+            /** @description In what else entries change, with how many documents: dimensions, form, reference, dates. */
+            parts: components["schemas"]["PartAnswer"][];
             /** @description Why documents become or stay held: each reason with how many. */
             why: components["schemas"]["ReasonCount"][];
         };
@@ -4977,6 +5950,7 @@ export interface components {
             effectiveFrom: string;
             inForce: boolean;
             broken: string;
+            means: string;
         };
         /** @description A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared. */
         RowRequest: {
@@ -5060,10 +6034,15 @@ export interface components {
             source: string;
             arrived: components["schemas"]["TallyText"];
             states: components["schemas"]["StateAnswer"][];
-            says: string;
+            says: null | components["schemas"]["TallyText"];
+            saysDifference: null | components["schemas"]["TallyText"];
+            /** @description What is on its way or in the ledger. */
             sent: string;
+            /** @description What the ledger holds of what was read back; each document by the latest reading that covers it. */
             holds: string;
+            /** @description That less what had been sent of it. */
             difference: string;
+            /** @description What was sent and has not been read back. */
             unread: string;
             conserved: boolean;
             sum: components["schemas"]["TallyText"];
@@ -5079,12 +6058,38 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
+            firstDay: string;
+            lastDay: string;
         };
         StateAnswer: {
             state: string;
             /** Format: int64 */
             documents: number;
             money: string;
+        };
+        /** @description What a source itself says that it sent. */
+        StatementAnswer: {
+            /** Format: int64 */
+            id: number;
+            source: string;
+            firstDay: string;
+            lastDay: string;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+            /** @description What arrived, by the documents' own days, in that time. */
+            arrived: components["schemas"]["TallyText"];
+            /** @description Whether that is the same. */
+            agrees: boolean;
+            at: string;
+            who: string;
+        };
+        StatementRequest: {
+            source: null | string;
+            firstDay: null | string;
+            lastDay: null | string;
+            documents: null | string;
+            money: null | string;
         };
         /** @description A step of setting a company up. */
         StepAnswer: {
@@ -5100,6 +6105,11 @@ export interface components {
             title: string;
             /** Format: int32 */
             likeness: number;
+        };
+        SuccessorChoice: {
+            account: string;
+            title: string;
+            kind: string;
         };
         SuggestionAnswer: {
             kind: string;
@@ -5133,7 +6143,12 @@ export interface components {
         };
         /** @description Suppliers from both sides. */
         SuppliersAnswer: {
-            /** @description Pairs that may be the same, the surest first. */
+            /**
+             * Format: int64
+             * @description How many pairs may be the same.
+             */
+            pairs: number;
+            /** @description The surest of them. */
             proposals: components["schemas"]["ProposalAnswer"][];
             /** @description Spellings that the ledger does not know; a dispatch adds them there. */
             onlySource: components["schemas"]["SourceSupplier"][];
@@ -5175,9 +6190,9 @@ export interface components {
              * @description Those that arrived before and are the same.
              */
             unchanged: number;
-            /** @description Those that differ now but are in the ledger or on the way there; they stay as they are. */
+            /** @description Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew waits as a proposed correction. */
             locked: string[];
-            /** @description Documents and money by source. */
+            /** @description Documents and money by source, and the days that they are dated. */
             sources: components["schemas"]["SourceTally"][];
             /** @description Of the new and updated ones, how many are coded. */
             coded: components["schemas"]["TallyText"];
@@ -5187,6 +6202,8 @@ export interface components {
             setAside: components["schemas"]["TallyText"];
             /** @description Why they are held, most first. */
             reasons: components["schemas"]["ReasonTally"][];
+            /** @description What is worth noticing and holds nothing, most first. */
+            noticed: components["schemas"]["ReasonTally"][];
             /** @description What is wrong with the file; then nothing is taken in. */
             errors: components["schemas"]["Problem"][];
             /**
@@ -5194,7 +6211,7 @@ export interface components {
              * @description How many errors there are in all.
              */
             errorCount: number;
-            /** @description Worth knowing. */
+            /** @description Worth knowing about the file. */
             notices: components["schemas"]["Problem"][];
         };
         /** @description Documents and money. */
@@ -5213,8 +6230,17 @@ export interface components {
             kinds: components["schemas"]["KindTally"][];
             connected: boolean;
             latest: null | components["schemas"]["DispatchAnswer"];
-            /** Format: int64 */
-            open: number;
+            planned: null | components["schemas"]["PlannedAnswer"];
+            /**
+             * Format: int64
+             * @description How many were sent and have no clear answer yet; the ledger is asked for them again over time.
+             */
+            unknown: number;
+        };
+        TroubleAnswer: {
+            what: string;
+            at: string;
+            detail: string;
         };
         TwinValues: {
             kind: string;
@@ -5229,6 +6255,12 @@ export interface components {
             documents: number;
             money: string;
             claimedBy: string[];
+        };
+        /** @description A line that nothing decides yet, on the side on which it will stand. */
+        UndecidedLine: {
+            title: string;
+            debit: string;
+            credit: string;
         };
         UnknownRow: {
             kind: string;

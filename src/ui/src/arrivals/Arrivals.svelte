@@ -6,7 +6,7 @@
   import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { documentIn, listOf, narrowings } from './list';
+  import { asked, documentIn, listOf, narrowings } from './list';
   import StateMark from './StateMark.svelte';
 
   /** Documents that came in: filter, sort, and page on the server. */
@@ -16,14 +16,14 @@
     queryFn: ({ pageParam }) =>
       answer(
         api.GET('/api/companies/{companyId}/documents', {
-          params: { path: { companyId: place.company }, query: { ...list, after: pageParam || undefined } },
+          params: { path: { companyId: place.company }, query: { ...asked(list), after: pageParam || undefined } },
         }),
       ),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   }));
   const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview'],
+    queryKey: [place.company, 'overview', ''],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
   const all = $derived(documents.data?.pages.flatMap((p) => p.rows) ?? []);
@@ -47,6 +47,7 @@
     key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
     account: () => `account ${list.account}`,
     text: () => `“${list.text}”`,
+    noticed: () => 'worth noticing',
   };
 </script>
 
@@ -82,6 +83,7 @@
       {says[name]!()} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
     </button>
   {/each}
+  {#if !list.noticed}<button class="quiet text-soft" onclick={() => narrow('noticed', 'true')}>worth noticing</button>{/if}
   {#if narrowed.length > 0}<a class="quiet text-soft" href={`#/${place.company}/arrivals`}>everything</a>{/if}
 </div>
 
@@ -118,7 +120,9 @@
             <td class="n">{money(d.total)}{d.currency !== total?.currency ? ` ${d.currency}` : ''}</td>
             {#if !list.state}<td class="pl-5! whitespace-nowrap"><StateMark state={d.state} /></td>{/if}
             <td class={['text-soft truncate', list.state ? 'max-w-[380px] pl-5!' : 'max-w-[260px]']} title={d.reason}
-              >{words(d.reason)}{d.reasons > 1 ? ` (and ${d.reasons - 1} more)` : ''}</td
+              >{#if d.noticed}<span class="text-ink" title="worth noticing">※ </span><span class="sr-only"
+                  >worth noticing;
+                </span>{/if}{words(d.reason)}{d.reasons > 1 ? ` (and ${d.reasons - 1} more)` : ''}</td
             >
           </tr>
         {/each}

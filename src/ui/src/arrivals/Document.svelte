@@ -7,19 +7,28 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
+  import Correction from './Correction.svelte';
+  import Journal from './Journal.svelte';
   import LineLadder from './LineLadder.svelte';
-  import { documentIn, listOf } from './list';
+  import { asked, documentIn, listOf } from './list';
   import Milestones from './Milestones.svelte';
+  import Reasons from './Reasons.svelte';
 
   /** A document: what arrived, the journal it becomes, why, and its path. */
   const client = useQueryClient();
   const id = $derived(Number(router.location.split('/')[3]));
   const list = $derived(listOf(place.query));
   const key = $derived([place.company, 'document', id, list]);
-  const path = $derived({ companyId: place.company, id });
   const query = createQuery(() => ({
     queryKey: key,
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/documents/{id}', { params: { path, query: list } })),
+    queryFn: () =>
+      answer(
+        api.GET('/api/companies/{companyId}/documents/{id}', {
+          params: { path: { companyId: place.company, id }, query: asked(list) },
+        }),
+      ),
+    // While one leaves for another view the address names no document any more.
+    enabled: Number.isInteger(id),
   }));
   const d = $derived(query.data);
   const title = $derived(
@@ -27,14 +36,15 @@
       ? `${d.supplier || d.employee || d.paymentAccount || 'Nobody named'}, ${d.kindTitle}${d.reference ? ` ${d.reference}` : ''}`
       : '',
   );
-  const waiting = $derived(
-    d?.reasons.length ? (d.reasons.length === 1 ? d.reasons[0]!.detail : `${d.reasons.length} reasons`) : '',
-  );
-  const decided = $derived(d ? d.lines.some((l) => l.waits) || !d.balanced : false);
   let explained = $state<number | null>(null);
   let refused = $state('');
 
+  /** The document as one sees it now: a decision, and its undo later, are about this one, wherever one is by then. */
+  const here = () => ({ id, key, path: { companyId: place.company, id }, neighbours: d?.neighbours ?? null });
+  type Place = ReturnType<typeof here>;
+
   async function decide(
+    at: Place,
     what: string,
     call: Promise<{ data?: Schemas['DocumentAnswer']; error?: unknown; response: Response }>,
     undo?: () => void,
@@ -42,52 +52,75 @@
     refused = '';
     try {
       const changed = await answer(call);
-      client.setQueryData(key, { ...changed, neighbours: d?.neighbours ?? null });
-      await client.invalidateQueries({ predicate: (q) => q.queryKey[1] !== 'document' || q.queryKey[2] !== id });
+      client.setQueryData(at.key, { ...changed, neighbours: at.neighbours });
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[1] !== 'document' || q.queryKey[2] !== at.id });
       toast(what, undo ? { action: { label: 'Undo', onClick: undo } } : undefined);
     } catch (error) {
-      refused = (error as Error).message;
+      if (at.id === id) refused = (error as Error).message;
+      else toast.error((error as Error).message);
     }
   }
 
-  function choose(line: Schemas['LineAnswer'], account: string, isUndo = false) {
+  function choose(line: Schemas['LineAnswer'], account: string, at = here(), isUndo = false) {
     const before = line.chosenAccount;
     if (before === account && !isUndo) return;
     void decide(
+      at,
       account ? `Line ${line.number} goes to ${account}.` : `Line ${line.number}: choice taken back.`,
       api.PUT('/api/companies/{companyId}/documents/{id}/lines/{line}/account', {
-        params: { path: { ...path, line: line.number } },
+        params: { path: { ...at.path, line: line.number } },
         body: { account },
       }),
-      isUndo ? undefined : () => choose({ ...line, chosenAccount: account }, before, true),
+      isUndo ? undefined : () => choose({ ...line, chosenAccount: account }, before, at, true),
     );
   }
 
-  function choosePaidFrom(account: string, isUndo = false) {
-    const before = d?.paymentAccountChoice ?? '';
+  function choosePaidFrom(account: string, at = here(), before = d?.paymentAccountChoice ?? '', isUndo = false) {
     void decide(
+      at,
       account ? `It was paid from ${account}.` : 'What the source says counts again.',
-      api.PUT('/api/companies/{companyId}/documents/{id}/payment-account', { params: { path }, body: { account } }),
-      isUndo ? undefined : () => choosePaidFrom(before, true),
+      api.PUT('/api/companies/{companyId}/documents/{id}/payment-account', { params: { path: at.path }, body: { account } }),
+      isUndo ? undefined : () => choosePaidFrom(before, at, account, true),
     );
   }
 
-  const dimensionOf = (number: number, value: string) => {
-    const line = d?.lines.find((l) => l.number === number);
-    return line?.location === value ? 'location' : line?.project === value ? 'project' : 'department';
-  };
-
-  const notDuplicate = () =>
-    decide('Decided: no duplicate.', api.PUT('/api/companies/{companyId}/documents/{id}/not-duplicate', { params: { path } }));
-  const takeUp = () =>
-    decide('Taken up again.', api.DELETE('/api/companies/{companyId}/documents/{id}/set-aside', { params: { path } }));
-  const setAside = (reason: string) =>
+  const notDuplicate = (at = here()) =>
     decide(
-      'Set aside.',
-      api.PUT('/api/companies/{companyId}/documents/{id}/set-aside', { params: { path }, body: { reason } }),
-      takeUp,
+      at,
+      'Decided: no duplicate.',
+      api.PUT('/api/companies/{companyId}/documents/{id}/not-duplicate', { params: { path: at.path } }),
     );
-  const again = () => decide('Coded anew.', api.POST('/api/companies/{companyId}/documents/{id}/code', { params: { path } }));
+  const takeUp = (at = here()) =>
+    decide(
+      at,
+      'Taken up again.',
+      api.DELETE('/api/companies/{companyId}/documents/{id}/set-aside', { params: { path: at.path } }),
+    );
+  const notPrivate = (at = here()) =>
+    decide(
+      at,
+      'Not private any more.',
+      api.DELETE('/api/companies/{companyId}/documents/{id}/private', { params: { path: at.path } }),
+    );
+  // A private charge on a company's card posts to what its holder owes: then it was not set aside, and its undo is another.
+  async function setAside(reason: string, at = here()) {
+    const call = api.PUT('/api/companies/{companyId}/documents/{id}/set-aside', {
+      params: { path: at.path },
+      body: { reason },
+    });
+    const posts = (await call).data?.isPrivate ?? false;
+    await decide(at, posts ? 'Private: whoever holds the card owes it.' : 'Set aside.', call, () =>
+      posts ? notPrivate(at) : takeUp(at),
+    );
+  }
+  const again = (at = here()) =>
+    decide(at, 'Coded anew.', api.POST('/api/companies/{companyId}/documents/{id}/code', { params: { path: at.path } }));
+  const keepAsPosted = (at = here()) =>
+    decide(
+      at,
+      'It stays as it was posted.',
+      api.PUT('/api/companies/{companyId}/documents/{id}/correction/kept', { params: { path: at.path } }),
+    );
 
   function onkeydown(event: KeyboardEvent) {
     const near = d?.neighbours;
@@ -106,13 +139,6 @@
 </script>
 
 <svelte:window {onkeydown} />
-{#snippet undecided()}
-  {#each d?.lines.filter((l) => l.waits) ?? [] as line (line.number)}
-    <tr class="text-ochre"
-      ><td>not decided: {line.description || `line ${line.number}`}</td><td class="n">{money(line.net)}</td><td></td></tr
-    >
-  {/each}
-{/snippet}
 <Waiting {query} what="the document">
   {#if d}
     <div class="flex items-center gap-4.5">
@@ -166,7 +192,7 @@
                 >
                 <td class="n">{line.quantity}</td><td class="n">{money(line.net)}</td><td class="n">{money(line.tax)}</td>
                 <td class="pl-4!">
-                  {#if d.mayBeCoded && place.keeps && (line.waits || line.chosenAccount)}
+                  {#if d.mayBeCoded && place.keeps && !d.isPrivate && (line.waits || line.chosenAccount)}
                     <AccountPicker
                       value={line.chosenAccount}
                       label={`Account for ${line.description || `line ${line.number}`}`}
@@ -200,114 +226,45 @@
           </tbody>
         </table>
 
-        {#if d.reasons.length > 0}
-          <h2 class="mt-6">Why it waits</h2>
+        {#if d.notices.length > 0}
+          <h2 class="mt-6">Worth noticing</h2>
           <ul>
-            {#each d.reasons as reason (`${reason.line}${reason.reason}${reason.value}`)}
-              <li class="border-rule flex items-center justify-between gap-4 border-b py-1.5">
-                <span>{reason.line ? `Line ${reason.line}: ` : ''}{reason.detail}</span>
-                {#if place.keeps}
-                  {#if reason.reason === 'possible_duplicate'}
-                    <span class="flex gap-2">
-                      <a class="btn plain" href={place.href(`arrivals/${d.duplicateOfId}`)}>Open the other</a>
-                      <button class="btn plain" onclick={notDuplicate}>Not the same</button>
-                      <button class="btn plain" onclick={() => setAside('duplicate')}>Set aside</button>
-                    </span>
-                  {:else if reason.reason.startsWith('payment_account')}
-                    <span class="flex items-center gap-2">
-                      <select
-                        class="field"
-                        aria-label="Which payment account it was"
-                        value={d.paymentAccountChoice}
-                        onchange={(e) => choosePaidFrom(e.currentTarget.value)}
-                      >
-                        <option value="">It was …</option>
-                        {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
-                      </select>
-                      {#if reason.reason !== 'payment_account_ambiguous'}<a
-                          class="btn plain"
-                          href={place.href('mapping/payment-accounts')}>For all</a
-                        >{/if}
-                    </span>
-                  {:else if reason.reason === 'settlement_unmapped' || reason.reason === 'tax_code_unmapped'}
-                    <a
-                      class="btn plain"
-                      href={place.href('mapping', { kind: reason.reason.replace('_unmapped', ''), value: reason.value })}
-                      >Map it</a
-                    >
-                  {:else if reason.reason === 'dimension_unmapped'}
-                    <a
-                      class="btn plain"
-                      href={place.href('mapping', { kind: dimensionOf(reason.line, reason.value), value: reason.value })}
-                      >Map it</a
-                    >
-                  {:else if reason.reason === 'role_missing' || reason.reason === 'role_ambiguous'}
-                    <a class="btn plain" href={place.href('set-up/accounts')}>Fill the role</a>
-                  {:else if reason.reason === 'unmapped' && d.lines.find((l) => l.number === reason.line)?.category}
-                    <a
-                      class="btn plain"
-                      href={place.href('mapping', {
-                        kind: 'category',
-                        value: d.lines.find((l) => l.number === reason.line)!.category,
-                      })}>Map it for all</a
-                    >
-                  {:else if reason.reason === 'refused'}
-                    <button class="btn plain" onclick={again}>Try again</button>
-                  {/if}
-                {/if}
-              </li>
-            {/each}
+            {#each d.notices as notice (notice.notice)}<li class="border-rule border-b py-1.5">{notice.detail}</li>{/each}
           </ul>
-          {#if place.keeps}
-            <p class="text-soft mt-3">
-              Not for the books? Set it aside as
-              <button class="quiet" onclick={() => setAside('private')}>private</button>,
-              <button class="quiet" onclick={() => setAside('duplicate')}>a duplicate</button> or
-              <button class="quiet" onclick={() => setAside('already_in_ledger')}>already in the ledger</button>.
-            </p>
-          {/if}
         {/if}
+        {#if d.reasons.length > 0}
+          <Reasons
+            document={d}
+            choosePaidFrom={(name) => choosePaidFrom(name)}
+            notDuplicate={() => notDuplicate()}
+            setAside={(reason) => setAside(reason)}
+            again={() => again()}
+          />
+        {:else if d.mayBeCoded && place.keeps && d.state !== 'set_aside' && !d.isPrivate}
+          <p class="text-soft mt-4">
+            Coded and ready. Not for the books? It was <button class="quiet" onclick={() => setAside('private')}>private</button>,
+            <button class="quiet" onclick={() => setAside('duplicate')}>a duplicate</button> or
+            <button class="quiet" onclick={() => setAside('already_in_ledger')}>already in the ledger</button>.
+          </p>
+        {/if}
+        {#if d.isPrivate}
+          <p class="mt-4">
+            It was private: whoever holds the card owes it back.
+            {#if d.mayBeCoded && place.keeps}<button class="btn plain ml-2" onclick={() => notPrivate()}
+                >It was not private</button
+              >{/if}
+          </p>
+        {/if}
+        {#if d.correction}<Correction correction={d.correction} keep={() => keepAsPosted()} />{/if}
         {#if d.state === 'set_aside' && d.setAsideBy && place.keeps}
           <p class="mt-4">
-            Set aside by {d.setAsideBy}. <button class="btn plain ml-2" onclick={takeUp}>Take it up again</button>
+            Set aside by {d.setAsideBy}. <button class="btn plain ml-2" onclick={() => takeUp()}>Take it up again</button>
           </p>
         {/if}
       </section>
 
       <section>
-        <h2>{d.ledgerEntry ? `The journal, in the ledger as ${d.ledgerEntry}` : 'The journal it becomes'}</h2>
-        <table class="ledger">
-          <thead><tr><th>Account</th><th class="n">Debit</th><th class="n">Credit</th></tr></thead>
-          <tbody>
-            {#each d.journal as line, i (i)}
-              {#if line.rung === 'offset'}{@render undecided()}{/if}
-              <tr>
-                <td class={line.rung === 'offset' ? 'pl-6!' : ''}>
-                  <a class="quiet" href={place.href('arrivals', { account: line.account })}>{line.accountTitle}</a>
-                  {#if line.dimensions || line.taxCode}<span class="text-soft">
-                      · {[line.taxCode, line.dimensions].filter(Boolean).join(' · ')}</span
-                    >{/if}
-                  <div class="text-soft text-xs">{line.because}</div>
-                </td>
-                <td class="n">{line.debit === '0.00' ? '' : money(line.debit)}</td><td class="n"
-                  >{line.credit === '0.00' ? '' : money(line.credit)}</td
-                >
-              </tr>
-            {/each}
-            {#if !d.journal.some((l) => l.rung === 'offset')}{@render undecided()}{/if}
-            <tr class={decided ? 'open' : 'sum'}>
-              <td>{decided ? 'Decided so far' : 'Balanced'}</td>
-              <td class={['n', decided && 'text-madder']}>{money(d.debit)}</td><td class="n">{money(d.credit)}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p class="text-soft mt-2">
-          {d.ledgerEntry ? 'It stands' : 'It goes'}
-          {d.ledgerEntry ? 'in' : 'to'} the ledger as a {d.kindTitle}, dated {day(d.entryDate)}{d.reference
-            ? `, reference “${d.reference}”`
-            : ''}.
-          {#if waiting && d.state === 'held'}First it waits for you.{/if}
-        </p>
+        <Journal document={d} />
         {#if d.differences.length > 0}
           <h2 class="mt-5">What the proof found</h2>
           {#each d.differences as difference (difference.id)}<p class="note bad mt-1">

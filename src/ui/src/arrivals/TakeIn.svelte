@@ -4,6 +4,7 @@
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
   import { isZero, many, money, words } from '../amounts/format';
+  import StatementFields from '../count/StatementFields.svelte';
   import { place } from '../frame/place.svelte';
 
   /** A documents file: shown with every error before anything is saved, then taken in as a whole or not at all. */
@@ -13,6 +14,8 @@
   let refused = $state('');
   let busy = $state('');
   let over = $state(false);
+  // What each source itself says that it sent, where whoever takes the file in has it before them.
+  let stated = $state<Record<string, { firstDay: string; lastDay: string; documents: string; money: string }>>({});
   let field: HTMLInputElement;
 
   const fresh = $derived(shown ? shown.added + shown.updated : 0);
@@ -36,6 +39,7 @@
     busy = `Checking ${chosen.name} …`;
     try {
       shown = await send('/api/companies/{companyId}/arrivals/preview');
+      stated = {};
     } catch (error) {
       refused = (error as Error).message;
     } finally {
@@ -49,6 +53,16 @@
     refused = '';
     try {
       const taken = await send('/api/companies/{companyId}/arrivals');
+      // The file is in; a statement that cannot be kept is said, and can be typed again on the count.
+      for (const [source, statement] of Object.entries(stated)) {
+        if (!statement.documents && !statement.money) continue;
+        await answer(
+          api.POST('/api/companies/{companyId}/statements', {
+            params: { path: { companyId: place.company } },
+            body: { source, ...statement },
+          }),
+        ).catch((error: Error) => toast.error(`The file was taken in. What ${source} says was not kept: ${error.message}`));
+      }
       await client.invalidateQueries();
       toast(`${many(taken.added, 'document')} added, ${taken.updated} updated, ${taken.unchanged} unchanged.`);
       await push(place.to('arrivals', taken.held.documents > 0 ? { state: 'held' } : {}));
@@ -114,16 +128,35 @@
     </p>
     {#if shown.locked.length > 0}
       <p class="note mt-2">
-        {many(shown.locked.length, 'document')} differ from what is in the ledger or on its way there and stay as they are: {shown.locked
-          .slice(0, 10)
-          .join(', ')}{shown.locked.length > 10 ? ' …' : ''}.
+        {many(shown.locked.length, 'document')} differ from what is in the ledger or on its way there and stay as they are; what the
+        source sent anew waits on each as a proposed correction: {shown.locked.slice(0, 10).join(', ')}{shown.locked.length > 10
+          ? ' …'
+          : ''}.
       </p>
     {/if}
     <table class="ledger mt-3">
       <thead><tr><th>Source</th><th class="n">Documents</th><th class="n">Money</th></tr></thead>
       <tbody>
         {#each shown.sources as source (source.source)}<tr
-            ><td>{source.source}</td><td class="n">{source.documents}</td><td class="n">{money(source.money)}</td></tr
+            ><td
+              >{source.source}
+              {#if fresh > 0}
+                {#if stated[source.source]}
+                  <StatementFields bind:statement={stated[source.source]!} of={source.source} />
+                {:else}
+                  <button
+                    class="quiet text-soft block text-xs"
+                    onclick={() =>
+                      (stated[source.source] = {
+                        firstDay: source.firstDay,
+                        lastDay: source.lastDay,
+                        documents: '',
+                        money: '',
+                      })}>it says itself how much it sent …</button
+                  >
+                {/if}
+              {/if}</td
+            ><td class="n">{source.documents}</td><td class="n">{money(source.money)}</td></tr
           >{/each}
       </tbody>
     </table>
@@ -149,6 +182,11 @@
       {#if shown.reasons.length > 0}
         <p class="mt-3">They wait because of: {shown.reasons.map((r) => `${words(r.reason)} (${r.documents})`).join(', ')}.</p>
       {/if}
+    {/if}
+    {#if shown.noticed.length > 0}
+      <p class="mt-3">
+        Worth noticing, and held by nothing: {shown.noticed.map((r) => `${r.detail} (${r.documents})`).join(' ')}
+      </p>
     {/if}
     {#each shown.notices as notice, i (i)}<p class="text-soft mt-2">
         {notice.column}{notice.column ? ': ' : ''}{notice.message}

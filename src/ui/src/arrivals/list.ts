@@ -1,7 +1,18 @@
 import { place } from '../frame/place.svelte';
 
 /** What a list of documents may be narrowed by; the address carries it, so that a link can be sent. */
-export const narrowings = ['state', 'source', 'kind', 'reason', 'reasonValue', 'keyKind', 'key', 'account', 'text'] as const;
+export const narrowings = [
+  'state',
+  'source',
+  'kind',
+  'reason',
+  'reasonValue',
+  'keyKind',
+  'key',
+  'account',
+  'text',
+  'noticed',
+] as const;
 
 /** The list that the address names. */
 export function listOf(query: URLSearchParams) {
@@ -12,6 +23,9 @@ export function listOf(query: URLSearchParams) {
   }
   return list;
 }
+
+/** The list as the server is asked for it: the address holds texts, and the server reads them. */
+export const asked = (list: Record<string, string>) => list as Record<string, never>;
 
 /** A document's address, with the list that one came from. */
 export const documentIn = (id: number, list: Record<string, string>) => place.to(`arrivals/${id}`, list);

@@ -23,6 +23,9 @@
   type State = Schemas['StateAnswer'];
   const state = (states: State[], name: string) => states.find((s) => s.state === name)!;
   const together = $derived(count.data?.together);
+  // What arrived, by the documents' own days, against what the source itself says.
+  const agrees = (source: Schemas['SourceAnswer']) =>
+    !source.saysDifference || (source.saysDifference.documents === 0 && isZero(source.saysDifference.money));
   const held = $derived(together ? state(together.states, 'held') : undefined);
   const aside = $derived(together ? state(together.states, 'set_aside') : undefined);
   const first = $derived(count.data?.waiting[0]);
@@ -31,6 +34,7 @@
   function address(cause: Schemas['WaitingAnswer']) {
     const list = { state: 'held', reason: cause.reason, reasonValue: cause.value };
     if (cause.reason === 'payment_account_unmapped') return place.to('mapping', { kind: 'payment_account', value: cause.value });
+    if (cause.reason === 'supplier_undecided') return place.to('set-up/suppliers');
     if (cause.reason === 'settlement_unmapped') return place.to('mapping', { kind: 'settlement', value: cause.value });
     if (cause.keyKind && cause.keyKind !== 'supplier') return place.to('mapping', { kind: cause.keyKind, value: cause.value });
     return cause.documents === 1 ? place.to(`arrivals/${cause.firstDocument}`, list) : place.to('arrivals', list);
@@ -52,6 +56,7 @@
     possible_duplicate: 'decide',
     mapping_broken: 'map anew',
     refused: 'read the refusal',
+    supplier_undecided: 'decide who it is',
   };
 
   function onkeydown(event: KeyboardEvent) {
@@ -97,6 +102,13 @@
       {#if first}<a class="btn" href={`#${address(first)}`}>Open the first <kbd>Enter</kbd></a>{/if}
     </div>
 
+    {#each count.data.troubles as trouble (trouble.what)}
+      <p class="note bad mt-3" role="alert">
+        {trouble.what === 'schedule' ? 'The scheduled dispatch did not go through' : 'The work did not go on after the start'},
+        {instant(trouble.at)}: {trouble.detail} It is tried again at the next time.
+        <a class="quiet" href={place.href('posting')}>See the posting</a>
+      </p>
+    {/each}
     <table class="ledger mt-3.5">
       <thead>
         <tr>
@@ -111,7 +123,16 @@
             <td class="n text-soft">{source.arrived.documents}</td>
             <td class="n"><a href={place.href('arrivals', { source: source.source })}>{money(source.arrived.money)}</a></td>
             <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={340} /></td>
-            <td class={['n', source.says !== source.arrived.money && 'text-madder font-semibold']}>{money(source.says)}</td>
+            <td class="n">
+              <a
+                class={source.says ? (agrees(source) ? '' : 'text-madder font-semibold') : 'text-soft text-xs'}
+                href={place.href('count/statements', { source: source.source })}
+                title={agrees(source)
+                  ? undefined
+                  : `${many(source.saysDifference!.documents, 'document')}, ${money(source.saysDifference!.money)} apart`}
+                >{source.says ? money(source.says.money) : 'not stated'}</a
+              >
+            </td>
             <td class="n">{money(source.sent)}</td>
             <td class="n">{count.data.proved ? money(source.holds) : 'not read'}</td>
             <td class="n">
@@ -126,13 +147,20 @@
           </tr>
         {/each}
         <tr
-          class={count.data.conserved && isZero(together.difference || '0') && isZero(together.unread) && count.data.proved
+          class={count.data.conserved &&
+          agrees(together) &&
+          isZero(together.difference || '0') &&
+          isZero(together.unread) &&
+          count.data.proved
             ? 'sum'
             : 'open'}
         >
           <td>Together</td><td class="n">{together.arrived.documents}</td><td class="n">{money(together.arrived.money)}</td><td
           ></td>
-          <td class="n">{money(together.says)}</td><td class="n">{money(together.sent)}</td>
+          <td class={['n', !agrees(together) && 'text-madder']}
+            >{#if together.says}{money(together.says.money)}{:else}<span class="text-soft text-xs font-normal">not stated</span
+              >{/if}</td
+          ><td class="n">{money(together.sent)}</td>
           <td class="n">{count.data.proved ? money(together.holds) : ''}</td>
           <td class={['n', !isZero(together.difference || '0') && 'text-madder']}>
             {#if !isZero(together.difference || '0')}{money(together.difference)}
@@ -148,7 +176,7 @@
     <div class="mt-6 flex gap-10">
       <section class="flex-[1.25]">
         <h2>Waits for you</h2>
-        {#if count.data.waiting.length === 0}
+        {#if count.data.waiting.length === 0 && count.data.corrections.length === 0}
           <p class="text-soft">
             Nothing. What is coded goes with the next <a class="quiet" href={place.href('posting')}>dispatch</a>.
           </p>
@@ -166,6 +194,19 @@
                   <td>{says(cause)}</td>
                   <td class="n text-ochre">{money(cause.money)}{cause.reason === 'currency' ? ` ${cause.value}` : ''}</td>
                   <td class="n text-soft">{todo[cause.reason] ?? 'open it'}</td>
+                </tr>
+              {/each}
+              {#each count.data.corrections as correction (correction.documentId)}
+                <tr
+                  class="opens"
+                  tabindex="0"
+                  onclick={() => push(place.to(`arrivals/${correction.documentId}`))}
+                  onkeydown={(e) =>
+                    e.key === 'Enter' && (e.stopPropagation(), push(place.to(`arrivals/${correction.documentId}`)))}
+                >
+                  <td>{correction.title}: the source sent it anew after it was posted</td>
+                  <td class="n text-ochre">{money(correction.money)}</td>
+                  <td class="n text-soft">decide</td>
                 </tr>
               {/each}
             </tbody>
@@ -197,6 +238,12 @@
             >, {money(other.money)}, {other.documents === 1 ? 'is' : 'are'} counted but not added.
           </p>
         {/each}
+        {#if count.data.noticed > 0}
+          <p class="text-soft mt-2">
+            <a class="quiet" href={place.href('arrivals', { noticed: 'true' })}>{many(count.data.noticed, 'document')}</a>
+            {count.data.noticed === 1 ? 'has' : 'have'} something worth noticing.
+          </p>
+        {/if}
         <p class="text-soft mt-2">
           {count.data.proved
             ? `The ledger was last read back ${instant(count.data.provedAt)}.`

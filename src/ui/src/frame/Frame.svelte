@@ -3,8 +3,9 @@
   import { Popover } from 'bits-ui';
   import type { Snippet } from 'svelte';
   import { push, router } from 'svelte-spa-router';
-  import { answer, api } from '../api/client';
+  import { answer, api, Refusal, type Schemas } from '../api/client';
   import { period as periodTitle } from '../amounts/format';
+  import Password from '../sign-in/Password.svelte';
   import Keys from './Keys.svelte';
   import { isTyping } from './keys';
   import { look } from './look.svelte';
@@ -17,11 +18,22 @@
 
   const client = useQueryClient();
   const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview'],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
+    queryKey: [place.company, 'overview', place.period],
+    queryFn: () =>
+      answer(
+        api.GET('/api/companies/{companyId}/overview', {
+          params: { path: { companyId: place.company }, query: { period: place.period || undefined } },
+        }),
+      ),
+    placeholderData: (before: Schemas['OverviewAnswer'] | undefined) => before,
   }));
+  // A damaged file stops its company alone; the others can be chosen above.
+  const damaged = $derived(
+    overview.error instanceof Refusal && overview.error.type === 'company-damaged' ? overview.error.message : '',
+  );
   let search: Search;
   let showKeys = $state(false);
+  let changesPassword = $state(false);
 
   const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
   const view = $derived(router.location.split('/')[2] ?? 'count');
@@ -107,6 +119,8 @@
             >
           </label>
           <button class="btn plain" onclick={() => (showKeys = true)}>Keys <kbd>?</kbd></button>
+          {#if changesPassword}<Password done={() => (changesPassword = false)} />
+          {:else}<button class="btn plain" onclick={() => (changesPassword = true)}>Another password</button>{/if}
           <button class="btn plain" onclick={signOut}>Sign out</button>
         </Popover.Content>
       </Popover.Portal>
@@ -134,7 +148,15 @@
       </a>
     {/each}
   </nav>
-  <main id="main" tabindex="-1" class="min-w-0 flex-1 px-6.5 py-4.5 outline-none">{@render children()}</main>
+  <main id="main" tabindex="-1" class="min-w-0 flex-1 px-6.5 py-4.5 outline-none">
+    {#if damaged}
+      <div class="note bad max-w-2xl" role="alert">
+        <h1>This company cannot be opened</h1>
+        <p class="mt-2">{damaged}</p>
+        <button class="btn plain mt-3" onclick={() => overview.refetch()}>Try again</button>
+      </div>
+    {:else}{@render children()}{/if}
+  </main>
 </div>
 <Keys
   bind:open={showKeys}

@@ -31,7 +31,7 @@
   let text = $state('');
   let typed = $state(false);
   const fits = (a: { kind: string; control: boolean }) =>
-    kinds ? kinds.includes(a.kind) : offset ? a.kind === 'asset' || a.kind === 'liability' : !a.control;
+    kinds ? kinds.includes(a.kind) : offset ? ['asset', 'liability', 'equity'].includes(a.kind) : !a.control;
   const may = $derived([
     ...(accounts.data ?? [])
       .filter((a) => a.active && (!a.hidden || a.id === value) && fits(a))

@@ -19,16 +19,19 @@
     queryKey: [place.company, 'book', asOf],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/mapping/book', { params: { path, query: asOf ? { asOf } : {} } })),
   }));
-  const file = (name: string) =>
-    `/api/companies/${place.company}/mapping/book/files/${name}${asOf && name.startsWith('mapping') ? `?asOf=${asOf}` : ''}`;
-  const files = [
+  const file = (folder: string, name: string) =>
+    `/api/companies/${place.company}/mapping/${folder}/files/${name}${asOf && name.startsWith('mapping') ? `?asOf=${asOf}` : ''}`;
+  // For people: what a spreadsheet would run is made harmless. For programs: each cell as it is.
+  const forPeople = [
     ['mapping-book.xlsx', 'the whole book as a spreadsheet'],
     ['mapping-book.csv', 'the whole book as CSV'],
-    ['mapping.csv', 'the book for the command line'],
+  ] as const;
+  const forPrograms = [
+    ['mapping.csv', 'the book'],
     ['chart.csv', 'the chart'],
     ['documents.csv', 'every document'],
     ['settings.json', 'the choices'],
-  ];
+  ] as const;
   let chosen = $state<File | null>(null);
   let replace = $state(false);
   let preview = $state<Schemas['BookTakenIn'] | null>(null);
@@ -42,7 +45,7 @@
     refused = '';
     try {
       const options = {
-        params: { path, query: { fileName: chosen.name, replace } },
+        params: { path, query: save ? { fileName: chosen.name, replace, confirmed } : { fileName: chosen.name, replace } },
         body: chosen as unknown as string,
         bodySerializer: (body: unknown) => body as BodyInit,
         headers: { 'Content-Type': 'text/csv' },
@@ -134,14 +137,28 @@
     <h2 class="mt-6">Files</h2>
     <table class="ledger">
       <tbody>
-        {#each files as [name, title] (name)}
+        {#each forPeople as [name, title] (name)}
           <tr
-            ><td><a class="quiet" href={file(name!)} download={name}>{name}</a></td><td class="text-soft text-xs">{title}</td></tr
+            ><td><a class="quiet" href={file('book', name)} download={name}>{name}</a></td><td class="text-soft text-xs"
+              >{title}</td
+            ></tr
           >
         {/each}
       </tbody>
     </table>
-    <p class="text-soft mt-1 text-xs">Taking a file out changes nothing.</p>
+    <h2 class="mt-4">For the command line</h2>
+    <table class="ledger">
+      <tbody>
+        {#each forPrograms as [name, title] (name)}
+          <tr
+            ><td><a class="quiet" href={file('pipeline', name)} download={`pipeline-${name}`}>pipeline-{name}</a></td><td
+              class="text-soft text-xs">{title}</td
+            ></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+    <p class="text-soft mt-1 text-xs">Programs read these: open them in no spreadsheet. Taking a file out changes nothing.</p>
     {#if place.keeps}
       <h2 class="mt-6">Take a book in</h2>
       <label class="text-soft block"

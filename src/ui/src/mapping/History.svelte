@@ -5,8 +5,9 @@
   import { instant, many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { undoOne, undoSet } from './changes';
+  import { rehearseUndo, undoOne, undoSet } from './changes';
   import Changes from './Changes.svelte';
+  import Rehearsal from './Rehearsal.svelte';
   import Rooms from './Rooms.svelte';
 
   /** Every set of changes: who, when, from where, before and after; taken back one by one; two days compared. */
@@ -45,10 +46,20 @@
     enabled: from !== '',
   }));
 
+  // Taking back is rehearsed first: what open documents do, and how many posted ones the rows coded.
+  let asked = $state<{ set: number; row?: number; title: string } | null>(null);
+  const rehearsal = createQuery(() => ({
+    queryKey: [place.company, 'undo-rehearsal', asked?.set, asked?.row],
+    queryFn: () => rehearseUndo(asked!.set, asked!.row),
+    enabled: asked !== null,
+    staleTime: 0,
+  }));
+
   async function undo(id: number, row?: number) {
     refused = '';
     try {
       const saved = await (row === undefined ? undoSet(id) : undoOne(id, row));
+      asked = null;
       await client.invalidateQueries();
       toast(`${many(saved.changed, 'row')} as before, ${many(saved.recoded, 'open document')} coded anew.`);
     } catch (error) {
@@ -81,7 +92,9 @@
               >
               <td class="n">{s.changes}</td>
               <td class="n">
-                {#if place.keeps && s.undoneBy === 0}<button class="quiet" onclick={() => undo(s.id)}
+                {#if place.keeps && s.undoneBy === 0}<button
+                    class="quiet"
+                    onclick={() => (asked = { set: s.id, title: `${s.origin}, ${instant(s.at)}` })}
                     >undo<span class="sr-only"> the set of {instant(s.at)}</span></button
                   >{/if}
               </td>
@@ -91,7 +104,9 @@
                 ><td colspan="5" class="bg-sunk"
                   ><Changes
                     changes={set.data.changes}
-                    undo={place.keeps && s.undoneBy === 0 ? (row) => undo(s.id, row) : undefined}
+                    undo={place.keeps && s.undoneBy === 0
+                      ? (row) => (asked = { set: s.id, row, title: `one change of ${s.origin}, ${instant(s.at)}` })
+                      : undefined}
                   /></td
                 ></tr
               >
@@ -103,6 +118,17 @@
     </Waiting>
   </section>
   <section>
+    {#if asked}
+      <div class="mb-6">
+        <p class="mb-1 font-semibold">Taking back: {asked.title}</p>
+        <Rehearsal query={rehearsal} idle="" doing="take this back" {refused}>
+          {#snippet actions()}
+            <button class="btn" onclick={() => undo(asked!.set, asked!.row)}>Take it back</button>
+            <button class="btn plain" onclick={() => (asked = null)}>Leave it</button>
+          {/snippet}
+        </Rehearsal>
+      </div>
+    {/if}
     <h2>Two days compared</h2>
     <p class="text-soft">What differs between the book at the end of one day and of another.</p>
     <div class="mt-2 flex items-center gap-3">

@@ -25,7 +25,7 @@
     queryFn: () => answer(api.GET('/api/companies/{companyId}/mapping/{kind}/values', { params: { path } })),
   }));
   const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview'],
+    queryKey: [place.company, 'overview', ''],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
   let showHidden = $state(false);
@@ -305,6 +305,7 @@
                   <tr class={r.inForce ? 'font-semibold' : 'text-soft'}>
                     <td class={r.broken ? 'text-madder' : ''}
                       >{r.target || 'ended'}{r.broken ? ` ${r.broken}` : ''}
+                      {#if r.means}<span class="text-soft block text-xs font-normal">{r.means}</span>{/if}
                       {#if r.percent}<span class="text-soft font-normal">· {r.percent} % recovered</span>{/if}
                       {#if r.group && r.account}<span class="text-soft font-normal">· group {r.group}</span>{/if}
                       {#if r.taxCode || r.department || r.location || r.project}

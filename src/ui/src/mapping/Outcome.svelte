@@ -1,11 +1,22 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { many, money, shortDay } from '../amounts/format';
+  import { many, money, shortDay, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
 
   /** What a change would do to open documents; each line opens the documents behind it. */
   let { rehearsal: r }: { rehearsal: Schemas['RehearsalAnswer'] } = $props();
   let opened = $state('');
+  const parts: Record<string, string> = {
+    dimensions: 'get another department, location or project',
+    tax_code: 'get another tax code',
+    item: 'name another item',
+    text: 'get other texts',
+    lines: 'have their lines put together otherwise',
+    form: 'take another form',
+    reference: 'get another reference',
+    entry_date: 'get another entry date',
+    due_date: 'get another due date',
+  };
   const toggle = (line: string) => (opened = opened === line ? '' : line);
   const outcomes = $derived(
     [
@@ -37,8 +48,8 @@
   <table class="ledger">
     <thead><tr><th>From</th><th>To</th><th class="n w-16">Docs</th><th class="n w-26">Money</th></tr></thead>
     <tbody>
-      {#each r.movements as m (`${m.from}>${m.to}`)}
-        {@const line = `${m.from}>${m.to}`}
+      {#each r.movements as m (`${m.from}>${m.to}${m.otherCurrency}`)}
+        {@const line = `${m.from}>${m.to}${m.otherCurrency}`}
         <tr>
           <td class={m.from ? '' : 'text-ochre'}>{m.fromTitle}</td>
           <td class={m.to ? '' : 'text-ochre'}>{m.toTitle}</td>
@@ -47,7 +58,7 @@
               >{m.documents}<span class="sr-only"> documents from {m.fromTitle} to {m.toTitle}</span></button
             ></td
           >
-          <td class="n">{money(m.money)}</td>
+          <td class="n">{money(m.money)}{m.otherCurrency ? ` ${m.otherCurrency}` : ''}</td>
         </tr>
         {#if opened === line}{@render notes(m.sample, m.documents)}{/if}
       {/each}
@@ -68,6 +79,25 @@
           <td class="n w-26">{money(outcome.tally.money)}</td>
         </tr>
         {#if opened === title}{@render notes(outcome.sample, outcome.tally.documents)}{/if}
+      {/each}
+    </tbody>
+  </table>
+{/if}
+{#if r.parts.length > 0}
+  <table class="ledger mt-2 table-fixed">
+    <tbody>
+      {#each r.parts as part (part.part)}
+        {@const line = `part ${part.part}`}
+        <tr>
+          <td colspan="2">{parts[part.part] ?? words(part.part)}</td>
+          <td class="n w-16"
+            ><button class="quiet" aria-expanded={opened === line} onclick={() => toggle(line)}
+              >{part.documents}<span class="sr-only"> documents: {parts[part.part] ?? words(part.part)}</span></button
+            ></td
+          >
+          <td class="n w-26"></td>
+        </tr>
+        {#if opened === line}{@render notes(part.sample, part.documents)}{/if}
       {/each}
     </tbody>
   </table>

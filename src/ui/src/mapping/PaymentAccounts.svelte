@@ -30,6 +30,7 @@
   }
   let draft = $state<Draft | null>(null);
   let removing = $state(false);
+  let confirmed = $state(false);
   let refused = $state('');
 
   const blank = (text = ''): Draft => ({
@@ -63,8 +64,11 @@
     holder: draft?.holder ?? '',
     otherHolders: (draft?.others ?? '').split(',').map((h) => h.trim()),
     numbers: draft?.numbers ?? [],
+    confirmed,
   });
-  const whole = $derived(draft !== null && draft.name.trim() !== '' && draft.account !== '');
+  const own = $derived(draft?.kind === 'personal');
+  // What a person's own card paid is owed to that person: its account may be left to the role employee payable.
+  const whole = $derived(draft !== null && draft.name.trim() !== '' && (own ? draft.holder.trim() !== '' : draft.account !== ''));
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'payment-account', removing, JSON.stringify(draft)],
     queryFn: () =>
@@ -213,7 +217,7 @@
               ></label
             >
             <div class="text-soft">
-              Ledger account
+              {own ? 'What is owed to the holder stands in (blank: employee payable)' : 'Ledger account'}
               {#key draft.id}<AccountPicker
                   bind:value={draft.account}
                   label="Ledger account of the payment account"
@@ -221,7 +225,10 @@
                 />{/key}
             </div>
             <label class="text-soft">Currency <input class="field w-full" maxlength="3" bind:value={draft.currency} /></label>
-            <label class="text-soft">Main holder <input class="field w-full" bind:value={draft.holder} /></label>
+            <label class="text-soft"
+              >{own ? 'Whose it is' : 'Main holder'}
+              <input class="field w-full" required={own} bind:value={draft.holder} /></label
+            >
             <label class="text-soft">Other holders, by comma <input class="field w-full" bind:value={draft.others} /></label>
             <div class="col-span-2">
               <div class="text-soft">Numbers: final digits, or what sources call it. Never a whole card number.</div>
@@ -251,9 +258,10 @@
           ? 'Give it a name and a ledger account, and see here which waiting documents it would take.'
           : 'Add or open a payment account, and see here what saving it would do.'}
         {refused}
+        bind:confirmed
       >
-        {#snippet actions()}
-          <button class="btn" onclick={save}>{removing ? 'Remove it' : 'Save it'}</button>
+        {#snippet actions(asks)}
+          <button class="btn" disabled={asks} onclick={save}>{removing ? 'Remove it' : 'Save it'}</button>
           <button class="btn plain" onclick={() => ((draft = null), (removing = false), (refused = ''))}>Leave it</button>
         {/snippet}
       </Rehearsal>

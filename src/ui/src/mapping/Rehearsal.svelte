@@ -12,6 +12,7 @@
     posted = 0,
     confirmed = $bindable(false),
     refused = '',
+    doing = 'save this',
     actions,
   }: {
     query: { data?: Schemas['MappingRehearsal']; isPending: boolean; error: unknown } | null;
@@ -19,6 +20,7 @@
     posted?: number;
     confirmed?: boolean;
     refused?: string;
+    doing?: string;
     actions: Snippet<[boolean]>;
   } = $props();
 
@@ -42,7 +44,7 @@
     <p class="text-soft" role="status">Rehearsing …</p>
   {:else}
     <p class="text-soft mb-2">
-      If you save this{r.rows > 1 ? ` (${many(r.rows, 'row')})` : ''}: {r.rehearsal.changed.documents === 0
+      If you {doing}{r.rows > 1 ? ` (${many(r.rows, 'row')})` : ''}: {r.rehearsal.changed.documents === 0
         ? 'no open document changes.'
         : `${many(r.rehearsal.changed.documents, 'open document')} ${r.rehearsal.changed.documents === 1 ? 'changes' : 'change'}.`}
     </p>
@@ -68,6 +70,7 @@
         </ul>
       {/if}
     {/if}
+    {#each r.means as meaning (meaning)}<p class="note mt-3">{meaning}</p>{/each}
     {#if r.asks.length > 0}
       <label class="note mt-3 flex gap-2"
         ><input type="checkbox" bind:checked={confirmed} /> <span>{r.asks.join(' ')} Yes, this is meant.</span></label

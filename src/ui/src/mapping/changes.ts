@@ -31,6 +31,16 @@ export const rehearse = (body: Changes) =>
 export const saveChanges = (body: Changes) =>
   answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: path() }, body }));
 
+/** What taking a set back, or one of its changes, would do. */
+export const rehearseUndo = (set: number, at?: number) =>
+  answer(
+    at === undefined
+      ? api.POST('/api/companies/{companyId}/mapping/history/{set}/undo-rehearsal', { params: { path: { ...path(), set } } })
+      : api.POST('/api/companies/{companyId}/mapping/history/{set}/{place}/undo-rehearsal', {
+          params: { path: { ...path(), set, place: at } },
+        }),
+  );
+
 /** Takes one change of a set back, by its place in it. */
 export const undoOne = (set: number, at: number) =>
   answer(

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, many, money, words } from '../amounts/format';
+  import { instant, many, money, period, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
 
@@ -10,8 +11,9 @@
   const path = $derived({ companyId: place.company });
   let live = $state<Schemas['DispatchAnswer'] | null>(null);
   const posting = createQuery(() => ({
-    queryKey: [place.company, 'posting'],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/posting', { params: { path } })),
+    queryKey: [place.company, 'posting', place.period],
+    queryFn: () =>
+      answer(api.GET('/api/companies/{companyId}/posting', { params: { path, query: { period: place.period || undefined } } })),
   }));
   const latest = $derived(posting.data?.latest);
   const dispatch = createQuery(() => ({
@@ -48,13 +50,19 @@
     await client.invalidateQueries();
   }
 
-  const post = () => run(() => answer(api.POST('/api/companies/{companyId}/dispatches', { params: { path } })));
+  const post = () =>
+    run(() => answer(api.POST('/api/companies/{companyId}/dispatches', { params: { path }, body: { period: place.period } })));
   const goOn = () => run(() => answer(api.POST('/api/companies/{companyId}/dispatches/resume', { params: { path } })));
-  const stop = () =>
-    answer(
-      api.POST('/api/companies/{companyId}/dispatches/{id}/cancel', { params: { path: { ...path, id: latest!.id } } }),
-    ).catch((e: Error) => (refused = e.message));
+  // Stops what runs, or takes back what was planned and not sent; what it says is what happened.
+  const stop = (id: number) =>
+    run(async () => {
+      const said = await answer(
+        api.POST('/api/companies/{companyId}/dispatches/{id}/cancel', { params: { path: { ...path, id } } }),
+      );
+      toast(said.says);
+    });
 
+  const planned = $derived(now?.running ? null : (posting.data?.planned ?? null));
   const may = $derived(place.keeps && !!posting.data?.connected && !now?.running);
 
   function onkeydown(event: KeyboardEvent) {
@@ -69,8 +77,8 @@
       <div>
         <h1>
           {posting.data.documents === 0
-            ? 'Nothing is ready to post'
-            : `${many(posting.data.documents, 'document')} ready, ${money(posting.data.money)}`}
+            ? `Nothing ${place.period ? `of ${period(place.period)} ` : ''}is ready to post`
+            : `${many(posting.data.documents, 'document')} ready${place.period ? `, ${period(place.period)}` : ''}, ${money(posting.data.money)}`}
         </h1>
         <p class="text-soft mt-1 max-w-2xl">
           {#if posting.data.documents === 0}What is held comes here when its reasons are gone. <a
@@ -89,6 +97,33 @@
         No ledger is connected. <a class="quiet" href={place.href('set-up')}>Connect one</a> to post.
       </p>{/if}
     {#if refused}<p class="note bad mt-3" role="alert">{refused}</p>{/if}
+    {#if planned}
+      <div class="note mt-3 flex items-center justify-between gap-4">
+        <span
+          >{many(planned.count, 'instruction')} of an earlier dispatch {planned.count === 1 ? 'is' : 'are'} planned and not sent{planned.otherLedger
+            ? ', for another ledger than the one that is connected; they go to no other'
+            : ''}.</span
+        >
+        {#if place.keeps}
+          <span class="flex gap-2">
+            {#if may && !planned.otherLedger}<button class="btn" onclick={goOn}>Go on with {planned.count}</button>{/if}
+            <button class="btn plain" onclick={() => stop(planned.dispatch)}>Take them back</button>
+          </span>
+        {/if}
+      </div>
+    {/if}
+    {#if posting.data.unknown > 0 && !now?.running}
+      <div class="note mt-3 flex items-center justify-between gap-4">
+        <span
+          >{many(posting.data.unknown, 'instruction')}
+          {posting.data.unknown === 1 ? 'was' : 'were'} sent and got no clear answer. The ledger is asked for {posting.data
+            .unknown === 1
+            ? 'its key'
+            : 'their keys'} every few minutes; nothing goes twice.</span
+        >
+        {#if may && !planned}<button class="btn plain" onclick={goOn}>Ask now</button>{/if}
+      </div>
+    {/if}
 
     <div class="mt-5 grid grid-cols-[360px_1fr] gap-10">
       <section>
@@ -123,15 +158,15 @@
           {@const done = now.accepted + now.refused}
           <div class="flex items-baseline justify-between">
             <h2>{now.running ? 'Posting now' : `Last dispatch, ${instant(now.startedAt)}, by ${now.who}`}</h2>
-            {#if now.running && place.keeps}<button class="btn plain" onclick={stop}>Stop after this one</button>
-            {:else if now.open > 0 && may}<button class="btn" onclick={goOn}>Go on with {now.open}</button>{/if}
+            {#if now.running && place.keeps}<button class="btn plain" onclick={() => stop(now.id)}>Stop after this one</button
+              >{/if}
           </div>
           <div class="my-2 flex items-center gap-3" role="status">
             <progress class="flex-1" max={now.planned || 1} value={done} aria-label="Progress"></progress>
             <span class="whitespace-nowrap"
-              >{done} of {now.planned}: {now.accepted} accepted{now.refused > 0 ? `, ${now.refused} refused` : ''}{now.open > 0
-                ? `, ${now.open} open`
-                : ''}</span
+              >{done} of {now.planned}: {now.accepted} accepted{now.refused > 0 ? `, ${now.refused} refused` : ''}{now.unknown > 0
+                ? `, ${now.unknown} without a clear answer`
+                : ''}{now.unsent > 0 ? `, ${now.unsent} not sent` : ''}</span
             >
           </div>
           {#if !now.running && now.outcome && now.outcome !== 'done'}<p class="note mb-2">{now.outcome}</p>{/if}
@@ -150,7 +185,10 @@
                   <td class="pl-5!">
                     {#if o.state === 'accepted'}in the ledger as {o.ledgerId}
                     {:else if o.state === 'refused'}<span class="text-madder font-semibold">refused</span>: {o.explanation}
-                    {:else if o.state === 'unknown'}<span class="text-ochre">answer lost; asked for by its key next</span>
+                      {#if o.explanation}<span class="text-madder">: {o.explanation}</span>{/if}
+                    {:else if o.state === 'unknown' || o.state === 'sent'}<span class="text-ochre"
+                        >no clear answer; asked for by its key</span
+                      >
                     {:else}<span class="text-soft">{o.state}</span>{/if}
                   </td>
                 </tr>

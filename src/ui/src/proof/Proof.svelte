@@ -8,9 +8,13 @@
   /** What was intended beside what the ledger holds, by kind of difference and money. */
   const client = useQueryClient();
   const proof = createQuery(() => ({
-    queryKey: [place.company, 'proof'],
+    queryKey: [place.company, 'proof', place.period],
     queryFn: () =>
-      answer(api.GET('/api/companies/{companyId}/proofs/latest', { params: { path: { companyId: place.company } } })),
+      answer(
+        api.GET('/api/companies/{companyId}/proofs/latest', {
+          params: { path: { companyId: place.company }, query: { period: place.period || undefined } },
+        }),
+      ),
   }));
   let busy = $state(false);
   let refused = $state('');
@@ -29,7 +33,7 @@
   });
   const disagree = $derived(p?.accounts.filter((a) => !a.agrees) ?? []);
   const shown = $derived(all ? (p?.accounts ?? []) : disagree);
-  const figure = (text: string) => (/^-?\d+(\.\d+)?$/.test(text) && text.includes('.') ? money(text) : text);
+  const figure = (text: string, isMoney: boolean) => (isMoney && text ? money(text) : text);
 
   async function prove() {
     busy = true;
@@ -60,14 +64,15 @@
     <div class="flex items-end justify-between gap-6">
       <div>
         <h1>
-          {#if !p.done}Nothing was proved yet{:else if p.differences.length === 0}All {p.intended} entries stand in the ledger as intended{:else}{many(
-              p.differences.length,
-              'difference',
-            )}, {money(p.atStake)} at stake{/if}
+          {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differences.length === 0}All
+            {p.intended} entries stand in the ledger as intended{:else}{many(p.differences.length, 'difference')}, {money(
+              p.atStake,
+            )} at stake{/if}
         </h1>
         <p class="text-soft mt-1">
-          {#if p.done}{p.proved} of {many(p.intended, 'entry', 'entries')} from {day(p.firstDay)} to {day(p.lastDay)} proved. Read back
-            {instant(p.at)} by {p.who}.
+          {#if p.done}{p.proved} of {many(p.intended, 'entry', 'entries')} that were read back {place.period
+              ? `of ${period(place.period)}`
+              : 'so far'} are proved. Last read back {instant(p.at)} by {p.who}, {day(p.firstDay)} to {day(p.lastDay)}.
           {:else}The ledger is read back and compared with what was sent, document by document and account by account.{/if}
         </p>
       </div>
@@ -111,8 +116,8 @@
                   {/each}
                 </td>
                 <td>{d.accountTitle || '–'}</td>
-                <td class="n whitespace-normal!">{figure(d.intended) || '–'}</td>
-                <td class="n text-madder font-semibold whitespace-normal!">{figure(d.found) || 'nothing'}</td>
+                <td class="n whitespace-normal!">{figure(d.intended, d.isMoney) || '–'}</td>
+                <td class="n text-madder font-semibold whitespace-normal!">{figure(d.found, d.isMoney) || 'nothing'}</td>
                 <td class="n">{money(d.amount)}</td>
                 <td class="text-soft pl-6!">{d.detail} {d.correction}</td>
               </tr>
@@ -122,7 +127,7 @@
       {/each}
 
       <div class="mt-7 flex items-baseline gap-4">
-        <h2>Accounts</h2>
+        <h2>Accounts, {day(p.firstDay)} to {day(p.lastDay)}</h2>
         <span class={disagree.length > 0 ? 'text-madder font-semibold' : 'text-verdigris'}>
           {disagree.length === 0
             ? `all ${p.accounts.length} agree with the trial balance`

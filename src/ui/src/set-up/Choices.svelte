@@ -2,9 +2,10 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
-  import { many, words } from '../amounts/format';
+  import { day, many, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import AccountPicker from '../ledger/AccountPicker.svelte';
   import Outcome from '../mapping/Outcome.svelte';
   import Rooms from './Rooms.svelte';
 
@@ -19,6 +20,7 @@
   let edited = $state<Schemas['Choices'] | null>(null);
   let refused = $state('');
   let busy = $state(false);
+  let confirmed = $state(false);
   let begunWith = '';
 
   $effect(() => {
@@ -59,8 +61,10 @@
     busy = true;
     const before = query.data!.choices;
     try {
-      await put(edited);
-      toast('Saved; open documents are coded anew.', { action: { label: 'Undo', onClick: () => put(before) } });
+      await put({ ...edited, confirmed });
+      toast('Saved; open documents are coded anew.', {
+        action: { label: 'Undo', onClick: () => put({ ...before, confirmed: true }) },
+      });
     } catch (error) {
       refused = (error as Error).message;
     } finally {
@@ -232,6 +236,15 @@
           <label class="flex items-center justify-between gap-3"
             >Locked through <input class="field" type="date" bind:value={edited.lockedThrough} /></label
           >
+          {#if query.data.ledgerLockedThrough}
+            <p class="text-soft text-xs">
+              The ledger itself is locked through {day(query.data.ledgerLockedThrough)}; the later of the two counts.
+            </p>
+          {/if}
+          <div class="flex flex-col gap-1">
+            What was private on a company’s card is owed in (blank: due from employees)
+            <AccountPicker bind:value={edited.privateAccount as string} label="Account for private charges" />
+          </div>
           <label class="flex items-center justify-between gap-3"
             >In a locked period
             <select class="field" bind:value={edited.entryDate}
@@ -271,8 +284,33 @@
                 : `${many(rehearsal.data.rehearsal.changed.documents, 'open document')} change.`} Posted documents stay as they are.
             </p>
             <Outcome rehearsal={rehearsal.data.rehearsal} />
+            {#if rehearsal.data.behindLock}
+              {@const behind = rehearsal.data.behindLock}
+              <h3 class="mt-3 font-semibold">Behind the lock of {day(behind.through)}</h3>
+              {#each [['not posted yet', behind.unposted], ['in the ledger, not proved', behind.unproved]] as const as [title, outcome] (title)}
+                <p class={outcome.tally.documents > 0 ? 'text-ochre' : 'text-soft'}>
+                  {outcome.tally.documents === 0
+                    ? 'Nothing is'
+                    : `${many(outcome.tally.documents, 'document')}, ${money(outcome.tally.money)},`}
+                  {title}
+                </p>
+                <ul class="max-h-40 overflow-y-auto pl-3">
+                  {#each outcome.sample as note (note.id)}<li class="flex gap-3 py-0.5">
+                      <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a><span
+                        class="ml-auto w-20 text-right">{money(note.money)}</span
+                      >
+                    </li>{/each}
+                </ul>
+              {/each}
+            {/if}
+            {#if rehearsal.data.asks.length > 0}
+              <label class="note mt-3 flex gap-2"
+                ><input type="checkbox" bind:checked={confirmed} />
+                <span>{rehearsal.data.asks.join(' ')} Yes, this is meant.</span></label
+              >
+            {/if}
             <div class="mt-4 flex gap-2">
-              <button class="btn" disabled={busy} onclick={save}>Save</button>
+              <button class="btn" disabled={busy || (rehearsal.data.asks.length > 0 && !confirmed)} onclick={save}>Save</button>
               <button class="btn plain" onclick={() => (edited = JSON.parse(begunWith))}>Leave it</button>
             </div>
           {:else}<p class="text-soft" role="status">Rehearsing …</p>{/if}

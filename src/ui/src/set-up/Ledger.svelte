@@ -33,6 +33,10 @@
     refused: ['', 'The ledger’s owner did not allow the connection. Nothing was changed.'],
     currency: ['bad', 'That organisation keeps its ledger in another currency. Nothing was changed.'],
     unreachable: ['bad', 'The ledger did not answer. Nothing was changed; try again when it runs.'],
+    'under-way': [
+      'bad',
+      'Instructions are planned or sent for the ledger that was connected. Nothing was changed; under Posting, go on with them or take them back.',
+    ],
     busy: [
       'bad',
       'The ledger is connected, and something else was talking to it, so nothing was pulled. Pull when that is over.',
@@ -173,7 +177,7 @@
         Pulled {many(pulled.accounts, 'account')} and {many(pulled.suppliers, 'supplier')}; {pulled.changes.length === 0
           ? 'everything is as it was.'
           : `${many(pulled.changes.length, 'change')}, nothing broken.`}
-        {pulled.recoded > 0 ? `${many(pulled.recoded, 'open document')} coded anew.` : ''}
+        {pulled.changed > 0 ? `${many(pulled.changed, 'open document')} ${pulled.changed === 1 ? 'changes' : 'change'}.` : ''}
       </div>
       {#if pulled.changes.length > 0}
         <table class="ledger mt-2 max-w-3xl">

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
+  import { createQuery } from '@tanstack/svelte-query';
+  import { answer, api, type Schemas } from '../api/client';
   import { many, money } from '../amounts/format';
-  import AccountPicker from '../ledger/AccountPicker.svelte';
+  import { place } from '../frame/place.svelte';
   import Outcome from '../mapping/Outcome.svelte';
 
   /** A pull that breaks something: what changed, what it breaks and with how much money, and who may follow. */
@@ -25,6 +26,20 @@
   const successor = (b: Schemas['BreakAnswer']) =>
     chosen[b.account] ?? (pull.otherOrganisation && (b.successors[0]?.likeness ?? 0) >= 95 ? b.successors[0]!.account : '');
   const replacements = $derived(pull.breaks.map((b) => ({ account: b.account, successor: successor(b) })));
+  // With each choice it is rehearsed anew: what is said here is what taking it over then does.
+  const rehearsal = createQuery(() => ({
+    queryKey: [place.company, 'pull', 'rehearsal', JSON.stringify(replacements)],
+    queryFn: () =>
+      answer(
+        api.POST('/api/companies/{companyId}/connection/pulls/waiting/rehearsals', {
+          params: { path: { companyId: place.company } },
+          body: replacements,
+        }),
+      ),
+    enabled: keeps && replacements.some((r) => r.successor),
+    placeholderData: (before: Schemas['PullAnswer'] | undefined) => before,
+  }));
+  const shown = $derived(replacements.some((r) => r.successor) ? (rehearsal.data ?? pull) : pull);
   const left = $derived(replacements.filter((r) => !r.successor).length);
 </script>
 
@@ -74,21 +89,16 @@
                 >
                   <option value="">none: leave it broken</option>
                   {#each b.successors as s (s.account)}<option value={s.account}>{s.title} · {s.likeness} % alike</option>{/each}
-                  {#if chosen[b.account] && !b.successors.some((s) => s.account === chosen[b.account])}
-                    <option value={chosen[b.account]}>{chosen[b.account]}</option>
-                  {/if}
+                  <optgroup label="The ledger’s chart as it is now">
+                    {#each pull.choices.filter((c) => !b.successors.some((s) => s.account === c.account)) as c (c.account)}<option
+                        value={c.account}>{c.title}</option
+                      >{/each}
+                  </optgroup>
                 </select>
                 {#if !successor(b) && b.successors[0]}
                   <button class="quiet text-xs" onclick={() => (chosen[b.account] = b.successors[0]!.account)}
                     >likely {b.successors[0].title}</button
                   >
-                {/if}
-                {#if b.successors.length === 0 && !pull.otherOrganisation}
-                  <AccountPicker
-                    value={chosen[b.account] ?? ''}
-                    label={`Another account for ${b.title}`}
-                    chosen={(id) => (chosen[b.account] = id)}
-                  />
                 {/if}
               {:else}{b.successors[0]?.title ?? 'none alike'}{/if}
             </td>
@@ -97,9 +107,13 @@
       </tbody>
     </table>
   {/if}
-  {#if pull.rehearsal && pull.rehearsal.changed.documents > 0}
-    <h3 class="mt-4 font-semibold">Without successors, this happens to open documents</h3>
-    <div class="max-w-2xl"><Outcome rehearsal={pull.rehearsal} /></div>
+  {#if shown.rehearsal}
+    <h3 class="mt-4 font-semibold">
+      {shown.changed === 0
+        ? 'No open document changes'
+        : `With ${left === replacements.length ? 'no successor' : many(replacements.length - left, 'successor')}, ${many(shown.changed, 'open document')} ${shown.changed === 1 ? 'changes' : 'change'}`}
+    </h3>
+    <div class="max-w-2xl"><Outcome rehearsal={shown.rehearsal} /></div>
   {/if}
   <details class="mt-3">
     <summary class="cursor-pointer">{many(pull.changes.length, 'change')} in the ledger since the last pull</summary>

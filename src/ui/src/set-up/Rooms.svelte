@@ -14,5 +14,6 @@
     ['set-up/accounts', 'Accounts'],
     ['set-up/choices', 'Choices'],
     ['set-up/suppliers', 'Suppliers'],
+    ['set-up/safety', 'The record'],
   ]}
 />

@@ -27,6 +27,7 @@
     refused = '';
     try {
       client.setQueryData([place.company, 'suppliers'], await answer(call));
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[1] !== 'suppliers' });
       toast(done, undo ? { action: { label: 'Undo', onClick: undo } } : undefined);
     } catch (error) {
       refused = (error as Error).message;
@@ -68,9 +69,7 @@
 <Waiting {query} what="the suppliers">
   {#if s}
     <h1>
-      {s.proposals.length === 0
-        ? 'No two suppliers look the same'
-        : `${many(s.proposals.length, 'pair')} may be the same supplier`}
+      {s.pairs === 0 ? 'No two suppliers look the same' : `${many(s.pairs, 'pair')} may be the same supplier`}
     </h1>
     <p class="text-soft mt-1">
       {many(s.both, 'supplier')} arrive and stand in the ledger under the same name. Nothing is joined before you say so.
@@ -88,7 +87,11 @@
             <tr>
               <td>{p.left}</td>
               <td>{p.right}</td>
-              <td>{p.evidence.join('; ')}<span class="text-soft block text-xs">{says[p.kind]}</span></td>
+              <td
+                >{p.evidence.join('; ')}<span class={['block text-xs', p.holds ? 'text-ochre' : 'text-soft']}
+                  >{says[p.kind]}{p.holds ? '; held until somebody decides' : ''}</span
+                ></td
+              >
               <td class="n">{p.confidence} %</td>
               <td class="n">{p.documents || ''}</td>
               <td class="n">{p.documents ? money(p.money) : ''}</td>

@@ -1,0 +1,56 @@
+using System.Globalization;
+using Adnumera.Core.Amounts;
+
+namespace Adnumera.Core.Documents;
+
+/// <summary>A field in which two versions of a document differ.</summary>
+/// <param name="Line">The line; 0 for the document itself.</param>
+/// <param name="Field">The field, as people say it.</param>
+/// <param name="Before">What it was; blank for nothing.</param>
+/// <param name="After">What it is; blank for nothing.</param>
+public sealed record FieldChange(long Line, string Field, string Before, string After);
+
+/// <summary>What differs between two versions of a document, field by field; what persons decided here is no part of it.</summary>
+public static class DocumentDifferences
+{
+    /// <summary>The differences: of the document, then line by line.</summary>
+    public static IReadOnlyList<FieldChange> Of(Document before, Document after)
+    {
+        var changes = new List<FieldChange>();
+        Compare(0, Fields(before), Fields(after));
+        var (was, now) = (before.Lines.ToDictionary(l => l.Number), after.Lines.ToDictionary(l => l.Number));
+        foreach (var number in was.Keys.Union(now.Keys).Order())
+        {
+            if (!now.TryGetValue(number, out var kept)) changes.Add(new FieldChange(number, "line", Named(was[number], before.Currency), ""));
+            else if (!was.TryGetValue(number, out var old)) changes.Add(new FieldChange(number, "line", "", Named(kept, after.Currency)));
+            else Compare(number, Fields(old, before.Currency), Fields(kept, after.Currency));
+        }
+
+        return changes;
+
+        void Compare(long line, IEnumerable<(string Field, string Value)> left, IEnumerable<(string Field, string Value)> right)
+        {
+            foreach (var (l, r) in left.Zip(right))
+                if (l.Value != r.Value) changes.Add(new FieldChange(line, l.Field, l.Value, r.Value));
+        }
+    }
+
+    private static IEnumerable<(string, string)> Fields(Document d) =>
+    [
+        ("kind", d.Kind.Title()), ("date", Day(d.Date)), ("due date", Day(d.DueDate)), ("reference", d.Reference), ("supplier", d.Supplier), ("employee", d.Employee),
+        ("payment account", d.PaymentAccount), ("settlement", d.Settlement), ("currency", d.Currency.Code), ("total", AmountText.Format(d.Total, d.Currency.Digits)), ("notes", d.Notes),
+    ];
+
+    private static IEnumerable<(string, string)> Fields(DocumentLine l, Currency currency) =>
+    [
+        ("description", l.Description), ("category", l.Category), ("item", l.Item), ("cost code", l.CostCode), ("quantity", Number(l.Quantity)), ("unit price", Number(l.UnitPrice)),
+        ("net", AmountText.Format(l.Net, currency.Digits)), ("tax code", l.TaxCode), ("tax", AmountText.Format(l.Tax, currency.Digits)), ("department", l.Dimensions.Department),
+        ("location", l.Dimensions.Location), ("project", l.Dimensions.Project), ("original account", l.OriginalAccount),
+    ];
+
+    private static string Named(DocumentLine l, Currency currency) => $"{l.Description} {AmountText.Format(l.Net, currency.Digits)}".TrimStart();
+
+    private static string Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "";
+
+    private static string Number(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
+}

@@ -1,0 +1,7 @@
+namespace Adnumera.Storage.Documents;
+
+/// <summary>Who or what codes documents anew.</summary>
+/// <param name="At">When.</param>
+/// <param name="Who">By whom.</param>
+/// <param name="Why">What was done, as people say it: <c>mapped “Leather”</c>.</param>
+public sealed record CodingCause(DateTimeOffset At, string Who, string Why);

@@ -1,0 +1,69 @@
+using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Count;
+using Adnumera.Storage;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Count;
+using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Count;
+
+/// <summary>What a source itself says that it sent.</summary>
+/// <param name="Arrived">What arrived, by the documents' own days, in that time.</param>
+/// <param name="Agrees">Whether that is the same.</param>
+public sealed record StatementAnswer(long Id, string Source, string FirstDay, string LastDay, long Documents, string Money, TallyText Arrived, bool Agrees, string At, string Who);
+
+public sealed record StatementRequest(string? Source, string? FirstDay, string? LastDay, string? Documents, string? Money);
+
+/// <summary>The sources' own control totals, typed by whoever has them before them.</summary>
+internal static class StatementEndpoints
+{
+    public static void MapStatements(this RouteGroupBuilder company)
+    {
+        var statements = company.MapGroup("statements").WithTags("Count");
+        statements.MapGet("", (Work work) => work.File.Read(All)).RequireAuthorization(Access.Read);
+        statements.MapPost("", (StatementRequest request, Work work) => work.File.InTransaction(c => Add(c, work, request))).RequireAuthorization(Access.Keep);
+        statements.MapDelete("{id:long}", (long id, Work work) => work.File.InTransaction(c => Remove(c, work, id))).RequireAuthorization(Access.Keep);
+    }
+
+    private static List<StatementAnswer> All(SqliteConnection company)
+    {
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var table = new StatementTable(company);
+        return [.. table.All().Select(s =>
+        {
+            var arrived = table.Dated(s.Source, s.Statement.First, s.Statement.Last);
+            return new StatementAnswer(s.Id, s.Source, s.FirstDay, s.LastDay, s.Documents, AmountText.Format(s.Money, currency.Digits), TallyText.Of(arrived, currency), arrived == s.Statement.Tally, s.At, s.Who);
+        })];
+    }
+
+    private static List<StatementAnswer> Add(SqliteConnection company, Work work, StatementRequest request)
+    {
+        var currency = CompanyFile.Of(company).Settings.Currency;
+        var table = new StatementTable(company);
+        var source = request.Source?.Trim() ?? "";
+        if (source.Length == 0) throw new RefusedException("source", "Say which source it is. Nothing was changed.", 400);
+        var (first, last) = (Dates.Day(request.FirstDay ?? ""), Dates.Day(request.LastDay ?? ""));
+        if (last < first) throw new RefusedException("days", "The last day is before the first. Nothing was changed.", 400);
+        if (!long.TryParse(request.Documents?.Trim(), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var documents) || documents > int.MaxValue)
+            throw new RefusedException("documents", $"{Quote.Of(request.Documents)} is not a number of documents. Nothing was changed.", 400);
+        if (AmountText.Read((request.Money ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var money) is not AmountText.Fault.None and var fault)
+            throw new RefusedException("money", $"{Formats.Tables.Fields.Message(fault, request.Money ?? "", currency)}. Nothing was changed.", 400);
+        var stated = new SourceStatement(first, last, new Tally(documents, money));
+        if (table.Of(source).FirstOrDefault(s => s.Statement.Overlaps(stated)) is { } other)
+            throw new RefusedException("overlaps", $"{source} has a statement of {other.FirstDay} to {other.LastDay} by {other.Who} already. Nothing was changed; take that away first.", StatusCodes.Status409Conflict);
+        table.Add(new StatementRow(0, source, Iso.Text(first), Iso.Text(last), documents, money, Iso.Text(work.Now), work.Who));
+        new AuditTable(company).Add(work.Now, work.Who, "source says", $"source/{source}", null, new { first = Iso.Text(first), last = Iso.Text(last), documents, money });
+        return All(company);
+    }
+
+    private static List<StatementAnswer> Remove(SqliteConnection company, Work work, long id)
+    {
+        var table = new StatementTable(company);
+        var row = table.Find(id) ?? throw RefusedException.NotFound("This statement");
+        table.Remove(id);
+        new AuditTable(company).Add(work.Now, work.Who, "source says no more", $"source/{row.Source}", row, null);
+        return All(company);
+    }
+}
