@@ -37,6 +37,7 @@ public static class Application
         builder.Services.AddSerilog(c => c.MinimumLevel.Warning()
             .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Error)
             .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", Serilog.Events.LogEventLevel.Fatal) // told by Explain where it is a fault
+            .MinimumLevel.Override("Polly", Serilog.Events.LogEventLevel.Fatal) // each try; what came of them is told by whoever asked
             .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);

@@ -14,6 +14,13 @@ public abstract class ConnectedHouse(string role, bool withDemo = false) : IAsyn
         client = await Client.Of(house, role);
     }
 
+    /// <summary>Signs in anew, as after a restart.</summary>
+    private protected async Task SignInAgain()
+    {
+        client.Dispose();
+        client = await Client.Of(house, role);
+    }
+
     public async ValueTask DisposeAsync()
     {
         client.Dispose();

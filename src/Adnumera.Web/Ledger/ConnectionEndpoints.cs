@@ -151,6 +151,7 @@ internal static class ConnectionEndpoints
 
     private static ConsentAnswer Consent(Work work, HttpContext http, WebSettings settings, IDataProtectionProvider protection)
     {
+        Pull.RefuseUnderWay(work.File);
         var person = http.User.FindFirstValue(ClaimTypes.NameIdentifier)!;
         var state = Protector(protection).Protect($"{work.CompanyId}|{person}", StateLasts);
         return new ConsentAnswer(HttpLedger.ConsentPage(new Uri(settings.LedgerAddress), ReturnAddress(http), state).ToString());
@@ -209,11 +210,7 @@ internal static class ConnectionEndpoints
     private static async Task<IResult> Disconnect(Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
         using var turn = turns.Take(work.CompanyId, "disconnecting");
-        work.File.Read(c =>
-        {
-            Pull.RefuseUnderWay(c);
-            return 0;
-        });
+        Pull.RefuseUnderWay(work.File);
         try
         {
             await ledgers.Open(work.File).Revoke(cancel);

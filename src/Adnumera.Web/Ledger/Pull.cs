@@ -73,6 +73,13 @@ internal static class Pull
             throw new RefusedException(UnderWay, $"{(count == 1 ? "One instruction is" : $"{count} instructions are")} planned or sent for the ledger that is connected now. Nothing was changed; under Posting, go on with what is planned, or take it back.", StatusCodes.Status409Conflict);
     }
 
+    /// <inheritdoc cref="RefuseUnderWay(SqliteConnection)"/>
+    public static void RefuseUnderWay(CompanyFile file) => file.Read(company =>
+    {
+        RefuseUnderWay(company);
+        return 0;
+    });
+
     /// <summary>The pull that waits, compared anew with what is here now, with the accounts that are chosen to follow; null when none waits.</summary>
     public static PullAnswer? Waiting(SqliteConnection company, IReadOnlyList<Replacement> replacements) =>
         new PendingPullTable(company).Find() is { } pending ? Compare(company, pending.Records, pending.At, pending.Who, Chosen(pending.Records, replacements)) : null;

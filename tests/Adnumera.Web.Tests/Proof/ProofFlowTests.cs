@@ -1,4 +1,6 @@
+using Adnumera.Demo;
 using Adnumera.Ui.Driver;
+using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Proof;
@@ -62,5 +64,43 @@ public sealed class ProofFlowTests
         Assert.Equal(3, proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count());
         Assert.InRange(States(house, "held")[0], 10, 16);
         AssertSound(house);
+    }
+
+    [Fact]
+    public async Task A_proof_takes_its_turn_and_what_moved_into_its_days_was_intended_all_the_same()
+    {
+        await using var house = await House.Open(withDemo: false, s => s with { LedgerPatience = TimeSpan.FromMilliseconds(400) });
+        await house.Connect();
+        Builder.SaveMapping(house.Company);
+        using var client = await Client.Of(house, "bookkeeper");
+        await client.TakeIn(Header + Bill(1) + Bill(2, day: "2026-10-10"));
+        await client.Dispatch(house);
+        var entry = house.Books.Latest(10).Single(e => e.SourceId == "B1");
+        house.Books.Edit(entry.Id, "2026-10-20", entry.Reference, "Hexham Tannery", "posted", [(1, "5120", "100.00", "0"), (2, "2100", "0", "100.00")]);
+        using (house.Services.GetRequiredService<Web.Ledger.LedgerTurns>().Take("bindery", "a dispatch"))
+            Assert.Equal((System.Net.HttpStatusCode.Conflict, "ledger-busy"), (await client.Refused(HttpMethod.Post, "proofs", new { period = "2026-10" })) is var (status, type, _) ? (status, type) : default);
+        Assert.DoesNotContain((await client.Post("proofs", new { period = "2026-10" })).GetProperty("differences").EnumerateArray(), d => d.GetProperty("kind").GetString() == "not_intended");
+        var november = Assert.Single((await client.Post("proofs", new { period = "2026-11" })).GetProperty("differences").EnumerateArray());
+        Assert.Equal("date", november.GetProperty("kind").GetString());
+
+        // What was proved of October stays proved in the count, whatever is proved after it.
+        Assert.Equal([1, 1], States(house, "proved", "posted"));
+        var holds = new Dictionary<string, string>();
+        foreach (var period in (string[])["", "2026-10", "2026-11"])
+        {
+            var together = (await client.Get($"count?period={period}")).GetProperty("together");
+            Assert.Equal("0.00", together.GetProperty("unread").GetString());
+            Assert.Equal("0.00", together.GetProperty("difference").GetString());
+            holds[period] = together.GetProperty("holds").GetString()!;
+        }
+
+        Assert.Equal(("200.00", "100.00", "100.00"), (holds[""], holds["2026-10"], holds["2026-11"]));
+        await client.TakeIn(Header + Bill(3));
+        await client.Dispatch(house);
+        Assert.Equal("100.00", (await client.Get("count")).GetProperty("together").GetProperty("unread").GetString());
+        AssertSound(house);
+
+        house.Books.SetFaults(new LedgerStandIn.Faults(SlowMilliseconds: 5000));
+        Assert.Equal((System.Net.HttpStatusCode.GatewayTimeout, "ledger-slow"), (await client.Refused(HttpMethod.Post, "proofs", new { period = "2026-11" })) is var (late, slow, _) ? (late, slow) : default);
     }
 }
