@@ -56,7 +56,8 @@ internal static class SupplierEndpoints
         suppliers.MapPost("groups/members", (JoinRequest request, Work work) => work.File.InTransaction(c => Join(c, work, request))).RequireAuthorization(Access.Keep);
     }
 
-    private static SuppliersAnswer Of(SqliteConnection company)
+    /// <summary>The suppliers of the sources and of the ledger, and what is proposed about them.</summary>
+    public static SuppliersAnswer Of(SqliteConnection company)
     {
         var currency = CompanyFile.Of(company).Settings.Currency;
         var ledger = new LedgerTable(company);
