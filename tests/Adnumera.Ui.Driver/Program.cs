@@ -35,6 +35,7 @@ Shoot("proof");
 Open("set-up", "steps are done");
 Open("set-up/choices", "What becomes of documents", "choices");
 Open("set-up/suppliers", "the same supplier", "suppliers");
+Open("set-up/safety", "The record", "record");
 Open("mapping/payment-accounts", "for a payment account", "payment-accounts");
 Open("mapping/grid?kind=supplier", "Many at once", "grid");
 Open("mapping/coverage", "finds its account", "coverage");

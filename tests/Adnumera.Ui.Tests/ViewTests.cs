@@ -113,6 +113,35 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     }
 
     [Fact]
+    public void An_undo_changes_the_document_that_it_was_made_on_wherever_one_has_gone_since()
+    {
+        var script = (IJavaScriptExecutor)browser.Driver;
+        script.ExecuteScript("performance.clearResourceTimings()");
+        browser.Go("bindery/arrivals?text=232");
+        browser.Row("2321").Click();
+        browser.Heading("bill 2321");
+        var first = browser.Driver.Url;
+        var field = browser.Field("Account for Exhibition stand");
+        field.SendKeys("6540");
+        browser.Find("//*[@role='option' and contains(., '6540')]");
+        field.SendKeys(Keys.ArrowDown + Keys.Enter);
+        browser.Text("Because a person chose this account for the line.");
+        browser.Press(Keys.Alt, Keys.ArrowDown);
+        browser.Gone("//h1[contains(., 'bill 2321')]");
+        browser.Button("Undo").Click();
+        browser.Wait(_ => Chosen().Count == 0, "the choice taken back");
+        browser.Driver.Navigate().GoToUrl(first);
+        browser.Text("not decided: Exhibition stand");
+
+        // Leaving it asks for no document that is none.
+        browser.Go("bindery/count");
+        browser.Heading("that arrived");
+        Assert.Equal(0L, script.ExecuteScript("return performance.getEntriesByType('resource').filter(r => r.name.includes('NaN') || r.name.includes('undefined')).length"));
+
+        List<string> Chosen() => demo.House.Company.Read(c => Dapper.SqlMapper.Query<string>(c, "select account from document_line where account <> ''").ToList());
+    }
+
+    [Fact]
     public void A_file_with_errors_is_shown_by_row_and_column_and_nothing_is_taken_in()
     {
         browser.Go("bindery/arrivals/new");

@@ -142,7 +142,9 @@
               >{source.source}
               {#if fresh > 0}
                 {#if stated[source.source]}
-                  <StatementFields bind:statement={stated[source.source]!} of={source.source} />
+                  <div class="mt-2 flex flex-wrap items-end gap-3">
+                    <StatementFields bind:statement={stated[source.source]!} of={source.source} />
+                  </div>
                 {:else}
                   <button
                     class="quiet text-soft block text-xs"

@@ -6,6 +6,7 @@
   import { isTyping, rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import Difference from './Difference.svelte';
   import Legend from './Legend.svelte';
   import Rod from './Rod.svelte';
 
@@ -135,21 +136,13 @@
             </td>
             <td class="n">{money(source.sent)}</td>
             <td class="n">{count.data.proved ? money(source.holds) : 'not read'}</td>
-            <td class="n">
-              {#if !isZero(source.difference || '0')}<a class="text-madder font-semibold" href={place.href('proof')}
-                  >{money(source.difference)}</a
-                >
-              {:else if !isZero(source.unread)}<a class="text-ochre text-xs" href={place.href('proof')}
-                  >{money(source.unread)} not read yet</a
-                >
-              {:else}–{/if}
-            </td>
+            <td class="n"><Difference {source} /></td>
           </tr>
         {/each}
         <tr
           class={count.data.conserved &&
           agrees(together) &&
-          isZero(together.difference || '0') &&
+          isZero(together.difference) &&
           isZero(together.unread) &&
           count.data.proved
             ? 'sum'
@@ -162,13 +155,7 @@
               >{/if}</td
           ><td class="n">{money(together.sent)}</td>
           <td class="n">{count.data.proved ? money(together.holds) : ''}</td>
-          <td class={['n', !isZero(together.difference || '0') && 'text-madder']}>
-            {#if !isZero(together.difference || '0')}{money(together.difference)}
-            {:else if !isZero(together.unread)}<span class="text-ochre text-xs font-normal"
-                >{money(together.unread)} not read yet</span
-              >
-            {:else}–{/if}
-          </td>
+          <td class="n"><Difference source={together} /></td>
         </tr>
       </tbody>
     </table>

@@ -11,15 +11,13 @@
   } = $props();
 </script>
 
-<div class="mt-2 flex flex-wrap items-end gap-3">
-  <label class="text-soft">From <input class="field" type="date" {required} bind:value={statement.firstDay} /></label>
-  <label class="text-soft">through <input class="field" type="date" {required} bind:value={statement.lastDay} /></label>
-  <label class="text-soft"
-    >Documents<span class="sr-only"> that {of || 'the source'} says</span>
-    <input class="field w-20 text-right" inputmode="numeric" {required} bind:value={statement.documents} /></label
-  >
-  <label class="text-soft"
-    >Money, credits negative<span class="sr-only"> that {of || 'the source'} says</span>
-    <input class="field w-32 text-right" inputmode="decimal" {required} bind:value={statement.money} /></label
-  >
-</div>
+<label class="text-soft">From <input class="field mt-1 block" type="date" {required} bind:value={statement.firstDay} /></label>
+<label class="text-soft">Through <input class="field mt-1 block" type="date" {required} bind:value={statement.lastDay} /></label>
+<label class="text-soft"
+  >Documents<span class="sr-only"> that {of || 'the source'} says</span>
+  <input class="field mt-1 block w-20 text-right" inputmode="numeric" {required} bind:value={statement.documents} /></label
+>
+<label class="text-soft"
+  >Money, credits negative<span class="sr-only"> that {of || 'the source'} says</span>
+  <input class="field mt-1 block w-40 text-right" inputmode="decimal" {required} bind:value={statement.money} /></label
+>

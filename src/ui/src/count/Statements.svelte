@@ -93,22 +93,24 @@
   {/if}
   {#if place.keeps}
     <form
-      class="bg-raised border-rule mt-6 max-w-3xl border p-4"
+      class="bg-raised border-rule mt-6 max-w-5xl border p-4"
       onsubmit={(e) => {
         e.preventDefault();
         void add();
       }}
     >
       <h2>A statement</h2>
-      <label class="text-soft block"
-        >Source
-        <select class="field mt-1 w-full" required bind:value={draft.source}>
-          <option value="">–</option>
-          {#each overview.data?.sources ?? [] as source (source)}<option>{source}</option>{/each}
-        </select>
-      </label>
-      <StatementFields bind:statement={draft} required />
-      <button class="btn mt-3">Keep it</button>
+      <div class="flex flex-wrap items-end gap-3">
+        <label class="text-soft"
+          >Source
+          <select class="field mt-1 block w-48" required bind:value={draft.source}>
+            <option value="">–</option>
+            {#each overview.data?.sources ?? [] as source (source)}<option>{source}</option>{/each}
+          </select>
+        </label>
+        <StatementFields bind:statement={draft} required />
+        <button class="btn">Keep it</button>
+      </div>
     </form>
   {/if}
   {#if (statements.data ?? []).some((s) => !s.agrees)}

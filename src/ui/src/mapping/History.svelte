@@ -127,6 +127,12 @@
             <button class="btn plain" onclick={() => (asked = null)}>Leave it</button>
           {/snippet}
         </Rehearsal>
+        {#if rehearsal.error}
+          <p class="mt-2">
+            <a class="quiet" href={place.href('mapping/payment-accounts')}>Payment accounts</a>
+            <button class="btn plain ml-3" onclick={() => (asked = null)}>Leave it</button>
+          </p>
+        {/if}
       </div>
     {/if}
     <h2>Two days compared</h2>
