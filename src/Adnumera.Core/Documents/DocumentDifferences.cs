@@ -5,7 +5,7 @@ namespace Adnumera.Core.Documents;
 
 /// <summary>A field in which two versions of a document differ.</summary>
 /// <param name="Line">The line; 0 for the document itself.</param>
-/// <param name="Field">The field, as people say it.</param>
+/// <param name="Field">The field, as people say it; blank for a line that came or went as a whole.</param>
 /// <param name="Before">What it was; blank for nothing.</param>
 /// <param name="After">What it is; blank for nothing.</param>
 public sealed record FieldChange(long Line, string Field, string Before, string After);
@@ -21,8 +21,8 @@ public static class DocumentDifferences
         var (was, now) = (before.Lines.ToDictionary(l => l.Number), after.Lines.ToDictionary(l => l.Number));
         foreach (var number in was.Keys.Union(now.Keys).Order())
         {
-            if (!now.TryGetValue(number, out var kept)) changes.Add(new FieldChange(number, "line", Named(was[number], before.Currency), ""));
-            else if (!was.TryGetValue(number, out var old)) changes.Add(new FieldChange(number, "line", "", Named(kept, after.Currency)));
+            if (!now.TryGetValue(number, out var kept)) changes.Add(new FieldChange(number, "", Named(was[number], before.Currency), ""));
+            else if (!was.TryGetValue(number, out var old)) changes.Add(new FieldChange(number, "", "", Named(kept, after.Currency)));
             else Compare(number, Fields(old, before.Currency), Fields(kept, after.Currency));
         }
 

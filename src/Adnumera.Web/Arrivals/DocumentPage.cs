@@ -181,7 +181,7 @@ internal static class DocumentPage
     {
         DocumentChange.Account => $"line {change.Line}: {Named(change.Before, chart)} → {Named(change.After, chart)}",
         DocumentChange.State => $"{change.Before.Replace('_', ' ')} → {change.After.Replace('_', ' ')}",
-        _ => $"{(change.Line > 0 ? $"line {change.Line}, " : "")}{change.Field}: {Filled(change.Before)} → {Filled(change.After)}",
+        _ => $"{string.Join(", ", ((string[])[change.Line > 0 ? $"line {change.Line}" : "", change.Field]).Where(t => t.Length > 0))}: {Filled(change.Before)} → {Filled(change.After)}",
     };
 
     private static Decisions.LineAccount? Account(string json) => json.StartsWith('{') ? JsonSerializer.Deserialize<Decisions.LineAccount>(json) : null;

@@ -50,7 +50,7 @@ public class DocumentNoticeTests
         var before = Bill(Line(1, 60_00, "Leather"), Line(2, 40_00));
         var after = before with { Total = 75_00, Reference = "2292", Lines = [Line(1, 60_00, "Glue"), Line(3, 15_00)] };
         Assert.Equal(
-            [new(0, "reference", "2291", "2292"), new(0, "total", "100.00", "75.00"), new(1, "category", "Leather", "Glue"), new(2, "line", "40.00", ""), new FieldChange(3, "line", "", "15.00")],
+            [new(0, "reference", "2291", "2292"), new(0, "total", "100.00", "75.00"), new(1, "category", "Leather", "Glue"), new(2, "", "40.00", ""), new FieldChange(3, "", "", "15.00")],
             DocumentDifferences.Of(before, after));
         Assert.Empty(DocumentDifferences.Of(before, before with { PaymentAccountChoice = "Bench card", NotDuplicate = true }));
     }

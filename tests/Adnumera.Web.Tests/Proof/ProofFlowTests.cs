@@ -1,4 +1,3 @@
-using Adnumera.Demo;
 using Adnumera.Ui.Driver;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
@@ -69,9 +68,7 @@ public sealed class ProofFlowTests
     [Fact]
     public async Task A_proof_takes_its_turn_and_what_moved_into_its_days_was_intended_all_the_same()
     {
-        await using var house = await House.Open(withDemo: false, s => s with { LedgerPatience = TimeSpan.FromMilliseconds(400) });
-        await house.Connect();
-        Builder.SaveMapping(house.Company);
+        await using var house = await Connected();
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1) + Bill(2, day: "2026-10-10"));
         await client.Dispatch(house);
@@ -99,8 +96,20 @@ public sealed class ProofFlowTests
         await client.Dispatch(house);
         Assert.Equal("100.00", (await client.Get("count")).GetProperty("together").GetProperty("unread").GetString());
         AssertSound(house);
+    }
 
+    [Fact]
+    public async Task A_ledger_slower_than_the_patience_with_it_is_slow_and_no_fault()
+    {
+        var patience = TimeSpan.FromSeconds(30);
+        await using var house = await House.Open(withDemo: false, s => s with { LedgerPatience = patience });
+        await house.Connect();
+        patience = TimeSpan.FromMilliseconds(200);
+        await house.Restart();
+        using var client = await Client.Of(house, "administrator");
+        await client.TakeIn(Header + Bill(1));
         house.Books.SetFaults(new LedgerStandIn.Faults(SlowMilliseconds: 5000));
-        Assert.Equal((System.Net.HttpStatusCode.GatewayTimeout, "ledger-slow"), (await client.Refused(HttpMethod.Post, "proofs", new { period = "2026-11" })) is var (late, slow, _) ? (late, slow) : default);
+        foreach (var path in (string[])["proofs", "connection/pulls"])
+            Assert.Equal((System.Net.HttpStatusCode.GatewayTimeout, "ledger-slow"), (await client.Refused(HttpMethod.Post, path, new { period = "2026-11" })) is var (status, type, _) ? (status, type) : default);
     }
 }

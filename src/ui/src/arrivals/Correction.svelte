@@ -17,9 +17,9 @@
     <tbody>
       {#each c.changes as change, i (i)}
         <tr
-          ><td>{change.line ? `line ${change.line}, ` : ''}{words(change.field)}</td><td>{change.before || '–'}</td><td
-            >{change.after || '–'}</td
-          ></tr
+          ><td>{[change.line ? `line ${change.line}` : '', words(change.field)].filter(Boolean).join(', ')}</td><td
+            >{change.before || '–'}</td
+          ><td>{change.after || '–'}</td></tr
         >
       {:else}<tr><td colspan="3" class="text-soft">Only what was decided here differs.</td></tr>{/each}
     </tbody>

@@ -128,8 +128,9 @@
     </p>
     {#if shown.locked.length > 0}
       <p class="note mt-2">
-        {many(shown.locked.length, 'document')} differ from what is in the ledger or on its way there and stay as they are; what the
-        source sent anew waits on each as a proposed correction: {shown.locked.slice(0, 10).join(', ')}{shown.locked.length > 10
+        {many(shown.locked.length, 'document')}
+        {shown.locked.length === 1 ? 'differs' : 'differ'} from what is in the ledger or on its way there, which stays as it is; what
+        the source sent anew waits there as a proposed correction: {shown.locked.slice(0, 10).join(', ')}{shown.locked.length > 10
           ? ' …'
           : ''}.
       </p>
