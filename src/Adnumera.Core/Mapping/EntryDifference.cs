@@ -15,13 +15,18 @@ public static class EntryDifference
             if (differs) parts.Add(part);
         }
 
-        bool Differ<T>(Func<EntryLine, T> of) => !before.Lines.Select(of).SequenceEqual(after.Lines.Select(of));
-        Note(EntryPart.Accounts, Differ(l => (l.Account, l.Signed)) || Undecided(before) != Undecided(after));
+        // A line that only one of the two has moves as a whole, from or to what nothing decides; only what both have is compared in its details.
+        var both = before.Lines.Select(Place).Intersect(after.Lines.Select(Place)).ToHashSet();
+        bool Differ<T>(Func<EntryLine, T> of) => !Shared(before).Select(of).SequenceEqual(Shared(after).Select(of));
+        IEnumerable<EntryLine> Shared(Composition one) => one.Lines.Where(l => both.Contains(Place(l)));
+        var accounts = !before.Lines.Select(l => (l.Account, l.Signed)).SequenceEqual(after.Lines.Select(l => (l.Account, l.Signed))) || Undecided(before) != Undecided(after);
+        var sameParts = before.Parts.Select(Place).SequenceEqual(after.Parts.Select(Place));
+        Note(EntryPart.Accounts, accounts);
         Note(EntryPart.Dimensions, Differ(l => l.Dimensions));
         Note(EntryPart.TaxCode, Differ(l => l.TaxCode));
         Note(EntryPart.Item, Differ(l => l.LedgerItem));
         Note(EntryPart.Text, Differ(l => l.Memo));
-        Note(EntryPart.Lines, Differ(l => (l.DocumentLine, l.Rung is EntryRung.Tax or EntryRung.Offset or EntryRung.Rounding ? l.Rung : EntryRung.Person)));
+        Note(EntryPart.Lines, !before.Lines.Select(Place).SequenceEqual(after.Lines.Select(Place)) && (sameParts || !accounts));
         Note(EntryPart.Form, before.Form != after.Form);
         Note(EntryPart.Reference, before.Reference != after.Reference);
         Note(EntryPart.EntryDate, before.EntryDate != after.EntryDate);
@@ -86,6 +91,9 @@ public static class EntryDifference
             }
         }
     }
+
+    // Which line of an entry it is: that of a line of the document, its tax, the other side, or a rounding difference.
+    private static (long? DocumentLine, EntryRung Side) Place(EntryLine line) => (line.DocumentLine, line.Rung is EntryRung.Tax or EntryRung.Offset or EntryRung.Rounding ? line.Rung : EntryRung.Person);
 
     private static int Undecided(Composition composition) => composition.Decisions.Count(d => d.Account.Length == 0);
 

@@ -53,6 +53,17 @@ public class RehearsalTests
     }
 
     [Fact]
+    public void A_line_that_is_decided_for_the_first_time_moves_and_changes_in_nothing_else()
+    {
+        EntryPart[] Parts(Rehearsal rehearsal) => [.. Assert.Single(rehearsal.Documents).Parts];
+        var bill = Bill(Line(1, 100_00, "Leather"), Line(2, 20_00, "Odd") with { Description = "Thing", Dimensions = new Core.Ledger.Dimensions("Bench", "", "") });
+        MappingRow[] more = [.. Book, Map(KeyKind.Category, "Odd", "6420") with { TaxCode = "RC" }];
+        Assert.Equal([EntryPart.Accounts, EntryPart.Reasons], Parts(Change(bill, s => s, more)));
+        Assert.Equal([EntryPart.Accounts, EntryPart.Dimensions, EntryPart.Reasons], Parts(Change(bill, s => s, [Book[0] with { Dimensions = new Core.Ledger.Dimensions("Press", "", "") }, .. more[1..]])));
+        Assert.Contains(EntryPart.Lines, Parts(Change(Bill(Line(1, 1_00, "Leather"), Line(2, 2_00, "Leather")), s => s with { MergeLines = true })));
+    }
+
+    [Fact]
     public void Tax_that_is_recovered_otherwise_moves_between_its_cost_and_the_tax_account()
     {
         var half = Change(Bill(Line(1, 100_00, "Leather", taxCode: "RC", tax: 5_00)), s => s, Book[0], TaxCode("RC", 50), Book[2]);
