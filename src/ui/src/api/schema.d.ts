@@ -5408,7 +5408,7 @@ export interface components {
              * @description The line; 0 for the document itself.
              */
             line: number;
-            /** @description The field, as people say it. */
+            /** @description The field, as people say it; blank for a line that came or went as a whole. */
             field: string;
             /** @description What it was; blank for nothing. */
             before: string;
