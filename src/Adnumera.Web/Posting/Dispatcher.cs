@@ -77,7 +77,10 @@ public sealed class Dispatcher(Companies companies, LedgerAccess ledgers, Ledger
     }
 
     /// <summary>Whether a dispatch runs in this process: one that has no end and does not run was cut off.</summary>
-    public bool IsRunning(string company, long dispatch) => running.TryGetValue(company, out var now) && now.Dispatch == dispatch && !now.Task.IsCompleted;
+    public bool IsRunning(string company, long dispatch) => Running(company) == dispatch;
+
+    /// <summary>The dispatch of a company that runs now; null when none does.</summary>
+    public long? Running(string company) => running.TryGetValue(company, out var now) && !now.Task.IsCompleted ? now.Dispatch : null;
 
     /// <summary>Waits until the dispatch of a company is over.</summary>
     public Task Completion(string company) => running.TryGetValue(company, out var now) ? now.Task : Task.CompletedTask;

@@ -55,12 +55,18 @@ internal static class PostingEndpoints
         dispatches.MapPost("", (DispatchRequest? request, Work work, Dispatcher dispatcher) => TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(work, Dates.PeriodOrAll(request?.Period))))).RequireAuthorization(Access.Keep);
         dispatches.MapPost("resume", (Work work, Dispatcher dispatcher) => TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Resume(work)))).RequireAuthorization(Access.Keep);
         dispatches.MapPost("{id:long}/cancel", (long id, Work work, Dispatcher dispatcher) => new CancelAnswer(dispatcher.Cancel(work, id))).RequireAuthorization(Access.Keep);
-        dispatches.MapGet("{id:long}", (long id, Work work, Dispatcher dispatcher) => work.File.Read(c => Detail(id, c, work, dispatcher))).RequireAuthorization(Access.Read);
+        dispatches.MapGet("{id:long}", Detail).RequireAuthorization(Access.Read);
         dispatches.MapGet("{id:long}/progress", (long id, Work work, Dispatcher dispatcher, CancellationToken cancel) => TypedResults.ServerSentEvents(Progress(id, work, dispatcher, cancel)))
             .RequireAuthorization(Access.Read).ExcludeFromDescription();
     }
 
-    private static ToPostAnswer ToPost(string? period, Work work, Dispatcher dispatcher) => work.File.Read(c =>
+    private static ToPostAnswer ToPost(string? period, Work work, Dispatcher dispatcher)
+    {
+        var before = dispatcher.Running(work.CompanyId);
+        return work.File.Read(c => Shown(c, period, latest => Answer(latest, before, work, dispatcher)));
+    }
+
+    private static ToPostAnswer Shown(SqliteConnection c, string? period, Func<DispatchRow, DispatchAnswer> answer)
     {
         var currency = CompanyFile.Of(c).Settings.Currency;
         var outbox = new OutboxTable(c);
@@ -72,24 +78,31 @@ internal static class PostingEndpoints
             kinds.Sum(k => k.Documents), Text(kinds.Sum(k => k.Money)), currency.Code,
             [.. ready.Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
             [.. kinds.Select(k => new KindTally(k.Kind, Core.Documents.DocumentKinds.Title(Words<Core.Documents.DocumentKind>.Read(k.Kind)), k.Documents, Text(k.Money)))],
-            connection is not null, outbox.Latest() is { } latest ? Answer(latest, work, dispatcher) : null,
+            connection is not null, outbox.Latest() is { } latest ? answer(latest) : null,
             outbox.Planned() is { } planned ? new PlannedAnswer(planned.Dispatch, planned.Count, planned.Organisation != connection?.Organisation) : null, outbox.CountUnknown());
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
-    });
+    }
 
-    private static DispatchDetail Detail(long id, SqliteConnection company, Work work, Dispatcher dispatcher)
+    private static DispatchDetail Detail(long id, Work work, Dispatcher dispatcher)
+    {
+        var before = dispatcher.Running(work.CompanyId);
+        return work.File.Read(c => Shown(c, id, row => Answer(row, before, work, dispatcher)));
+    }
+
+    private static DispatchDetail Shown(SqliteConnection company, long id, Func<DispatchRow, DispatchAnswer> answer)
     {
         var (outbox, currency) = (new OutboxTable(company), CompanyFile.Of(company).Settings.Currency);
         return new(
-            Answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch"), work, dispatcher),
+            answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch")),
             [.. outbox.Outcomes(id, MostOutcomes).Select(o => new OutcomeAnswer(
                 o.Id, o.Kind, o.State, o.RefusalText.Length > 0 ? Explain(o.RefusalCode, o.RefusalText) : "", o.LedgerId, o.DocumentId, o.Who, o.Reference, o.DocumentKind, AmountText.Format(o.SignedTotal, currency.Digits)))]);
     }
 
-    private static DispatchAnswer Answer(DispatchRow row, Work work, Dispatcher dispatcher)
+    // What ran before the row was read may have ended since, and what runs now may have begun since: neither was cut off.
+    private static DispatchAnswer Answer(DispatchRow row, long? before, Work work, Dispatcher dispatcher)
     {
-        var runs = row.EndedAt.Length == 0 && dispatcher.IsRunning(work.CompanyId, row.Id);
+        var runs = row.EndedAt.Length == 0 && (before == row.Id || dispatcher.IsRunning(work.CompanyId, row.Id));
         var outcome = row.EndedAt.Length == 0 && !runs ? "It was cut off before its end was written. Go on, or take back what was not sent." : row.Outcome;
         return new(row.Id, row.StartedAt, row.Who, row.EndedAt, outcome, runs, row.Planned, row.Accepted, row.Refused, row.Unknown, row.Unsent);
     }
@@ -97,9 +110,11 @@ internal static class PostingEndpoints
     private static async IAsyncEnumerable<DispatchAnswer> Progress(long id, Work work, Dispatcher dispatcher, [EnumeratorCancellation] CancellationToken cancel)
     {
         DispatchAnswer? last = null;
-        while (!cancel.IsCancellationRequested && work.File.Read(c => new OutboxTable(c).Find(id)) is { } row)
+        while (!cancel.IsCancellationRequested)
         {
-            var now = Answer(row, work, dispatcher);
+            var before = dispatcher.Running(work.CompanyId);
+            if (work.File.Read(c => new OutboxTable(c).Find(id)) is not { } row) yield break;
+            var now = Answer(row, before, work, dispatcher);
             if (now != last) yield return last = now;
             if (!now.Running) yield break;
             await Task.Delay(Beat, cancel);
