@@ -51,6 +51,7 @@ public sealed class WholeWayTests
         browser.Heading("Take in a file");
         browser.Driver.FindElement(By.Id("file")).SendKeys(file);
         Activate(browser, browser.Button("Take in 2 documents"));
+        browser.Heading("Arrivals");
         browser.Row("949.50");
         browser.Driver.Navigate().Refresh();
 

@@ -47,6 +47,11 @@ internal static class TakeIn
     private const int Batch = 2000;
 
     /// <summary>Takes the file in, or only shows what it would bring: that reads, and keeps nobody from writing.</summary>
+    /// <param name="work">The work.</param>
+    /// <param name="fileName">The file's name, as it is said.</param>
+    /// <param name="content">Its bytes.</param>
+    /// <param name="preview">Whether it is only shown.</param>
+    /// <param name="cancel">Stops a preview when nobody waits for it; what a person decided to take in is taken in wherever they have gone since.</param>
     /// <exception cref="RefusedException">The file has errors, and it was to be taken in.</exception>
     public static TakeInAnswer Run(Work work, string fileName, byte[] content, bool preview, CancellationToken cancel = default)
     {
@@ -56,14 +61,14 @@ internal static class TakeIn
         if (problems.Any) return preview ? Faulty(fileName, problems) : throw Upload.Refused(fileName, problems);
         return preview
             ? work.File.Read(c => Plan.Of(c, documents, work.Today, cancel).Answer(fileName, documents, problems, currency))
-            : work.File.InTransaction(c => Save(c, work, fileName, content, documents, problems, currency, cancel));
+            : work.File.InTransaction(c => Save(c, work, fileName, content, documents, problems, currency));
     }
 
     private static TakeInAnswer Save(
-        SqliteConnection company, Work work, string fileName, byte[] content, IReadOnlyList<FiledDocument> filed, Problems problems, Currency currency, CancellationToken cancel)
+        SqliteConnection company, Work work, string fileName, byte[] content, IReadOnlyList<FiledDocument> filed, Problems problems, Currency currency)
     {
         var arrivals = new ArrivalTable(company);
-        var plan = Plan.Of(company, filed, work.Today, cancel);
+        var plan = Plan.Of(company, filed, work.Today, CancellationToken.None);
         var arrival = arrivals.Add(new ArrivalRow(
             0, fileName, Convert.ToHexString(SHA256.HashData(content)), Iso.Text(work.Now), work.Who, filed.Count, filed.Sum(f => f.Document.Lines.Count), plan.Added, plan.Updated, plan.Unchanged));
         var cause = new CodingCause(work.Now, work.Who, $"file {fileName}");
@@ -71,7 +76,6 @@ internal static class TakeIn
         {
             foreach (var (file, coded, before, id, duplicateOf) in plan.Changes)
             {
-                cancel.ThrowIfCancellationRequested();
                 if (before is null) writer.Insert(id, coded, duplicateOf, arrival, file.FirstRow, file.LastRow);
                 else writer.Replace(before, coded, duplicateOf, arrival, file.FirstRow, file.LastRow);
             }

@@ -145,7 +145,7 @@ internal static class BookEndpoints
         var content = await Upload.Read(request, Path.GetFileName(fileName), LargestBook, cancel);
         var problems = new Problems();
         var name = Path.GetFileName(fileName);
-        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, work.Today, cancel, out var further) : MappingFile.ReadWhole(name, content, problems, work.Today, out further);
+        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, work.Today, preview ? cancel : CancellationToken.None, out var further) : MappingFile.ReadWhole(name, content, problems, work.Today, out further);
         if (problems.Any) return preview ? new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0) : throw Upload.Refused(name, problems);
         return preview ? work.File.Read(c => Apply(c, work, name, rows, further, replace, confirmed, problems, true)) : work.File.InTransaction(c => Apply(c, work, name, rows, further, replace, confirmed, problems, false));
     }

@@ -36,11 +36,13 @@ public sealed class BusyTests
     }
 
     [Fact]
-    public async Task A_preview_stops_when_nobody_waits_for_it()
+    public async Task A_preview_stops_when_nobody_waits_for_it_and_what_a_person_decided_is_done_all_the_same()
     {
         await using var house = await Connected();
         var file = Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i))));
         Assert.Throws<OperationCanceledException>(() => Web.Arrivals.TakeIn.Run(house.Work(), "f.csv", file, preview: true, new CancellationToken(canceled: true)));
+        Web.Arrivals.TakeIn.Run(house.Work(), "f.csv", file, preview: false, new CancellationToken(canceled: true));
+        Assert.Equal([3000], States(house, "ready"));
     }
 
     [Fact]
