@@ -3,7 +3,7 @@ namespace Adnumera.Core.Count;
 /// <summary>What a source itself says that it sent: its own control total, for days that it names, by the documents' own dates.</summary>
 /// <param name="First">The first day.</param>
 /// <param name="Last">The last day.</param>
-/// <param name="Tally">How many documents, and their money in minor units, credits and refunds negative.</param>
+/// <param name="Tally">How many documents, and money (minor units), credits and refunds negative.</param>
 public sealed record SourceStatement(DateOnly First, DateOnly Last, Tally Tally)
 {
     /// <summary>Whether two statements speak of the same day.</summary>
