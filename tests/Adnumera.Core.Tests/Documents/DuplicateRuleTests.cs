@@ -27,7 +27,7 @@ public class DuplicateRuleTests
     // "Bench card" is 4417; Hexham and Larkspur count as one.
     private static string[] Accounts(string text) => text is "4417" or "Bench card" ? ["4417", "Bench card"] : [text];
 
-    private static string[] Suppliers(string text) => text is "Hexham" or "Larkspur" ? ["Hexham", "Larkspur"] : [text];
+    private static string[] Suppliers(string text) => Folded.Same(text, "Hexham") || Folded.Same(text, "Larkspur") ? ["Hexham", "Larkspur"] : [text];
 
     private static bool Asks(Document later, Document earlier, Func<string, string[]>? suppliers = null) =>
         DuplicateRule.AsksFor(later, suppliers ?? Suppliers, Accounts).Intersect(DuplicateRule.StandsUnder(earlier)).Any();
