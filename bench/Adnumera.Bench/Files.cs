@@ -1,4 +1,6 @@
 using System.Globalization;
+using Adnumera.Core.Ledger;
+using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Bench;
 

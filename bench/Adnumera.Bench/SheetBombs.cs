@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Text;
+using Adnumera.Core.Mapping;
 
 namespace Adnumera.Bench;
 

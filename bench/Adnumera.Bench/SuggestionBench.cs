@@ -1,6 +1,8 @@
 using System.Globalization;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
+using Adnumera.Demo;
+using Adnumera.Web.SignIn;
 
 namespace Adnumera.Bench;
 

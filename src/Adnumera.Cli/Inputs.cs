@@ -1,4 +1,5 @@
 using Adnumera.Core.Entries;
+using Adnumera.Core.Sources;
 using Adnumera.Formats.Entries;
 using Adnumera.Formats.Tables;
 

@@ -1,4 +1,6 @@
 using System.CommandLine;
+using Adnumera.Cli.Entries;
+using Adnumera.Cli.Proof;
 
 namespace Adnumera.Cli;
 

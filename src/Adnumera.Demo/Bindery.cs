@@ -1,5 +1,9 @@
+using Adnumera.Core.InformationReturns;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
+using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 
@@ -80,11 +84,12 @@ internal static class Bindery
         TaxCodes,
         [
             new DimensionValue("department", "D1", "Bench"), new DimensionValue("department", "D2", "Press"), new DimensionValue("department", "D3", "Front"),
-            new DimensionValue("project", "J1", "Fenland Atlas, edition"), new DimensionValue("project", "J2", "Parish registers, restoration"), new DimensionValue("customer", "K1", "Ottery Museum"),
+            new DimensionValue("project", "J1", "Fenland Atlas, edition"), new DimensionValue("project", "J2", "Parish registers, restoration"), new DimensionValue("customer", "K1", "Ottery Museum"), new DimensionValue("customer", "K2", "Fenland Record Office"),
+            new DimensionValue("season", "Y1", "Spring list"), new DimensionValue("season", "Y2", "Autumn list"),
         ],
         [new PaymentTerm("N30", "30 days", "net_days", 30), new PaymentTerm("N14", "14 days", "net_days", 14), new PaymentTerm("M10", "10th of next month", "day_of_next_month", 10), new PaymentTerm("EOM", "End of next month", "end_of_month", 1)],
         [new Item("I1", "Handmade paper", "5110"), new Item("I2", "Bookbinding leather", "5120"), new Item("I3", "Foil, by the roll", "5130")],
-        ["departments", "projects", "customers", "tax", "journals", "items"]);
+        ["departments", "projects", "customers", "tax", "journals", "items"]) { OwnDimensions = [new OwnDimension("season")] };
 
     private static Supplier Supplier(string name, int index)
     {

@@ -1,13 +1,17 @@
 using System.Globalization;
 using System.Text;
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Mapping;
 using Adnumera.LedgerStandIn;
-using Adnumera.Storage;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Hosting;
+using Adnumera.Web.SignIn;
 using Adnumera.Web;
 
 namespace Adnumera.Demo;
@@ -41,34 +45,31 @@ public static class Builder
 
         await using var web = Application.Build(new WebSettings(folder, address, true), 0, clock);
         await web.StartAsync();
-        var companies = web.Services.GetRequiredService<Companies>();
+        var companies = web.Services.GetRequiredService<CompanyFiles>();
         var file = SetUpCompany(companies);
         SetUpReadingRoom(companies);
-        await using (var steps = new Steps(web, file, address))
-        {
-            says("Connecting the ledger and mapping");
-            await steps.Connect(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
-            SaveMapping(file, clock.GetUtcNow());
-            steps.Choose();
-            var files = new Year().Files;
-            says("Taking in September and October, posting and proving them");
-            steps.TakeIn(files[0]);
-            clock.MoveTo(11, 2, 8, 40);
-            await steps.Dispatch();
-            clock.MoveTo(11, 2, 8, 55);
-            await steps.Prove(new DateOnly(2026, 9, 1), new DateOnly(2026, 10, 31));
-            says("Taking in early November and posting it");
-            clock.MoveTo(11, 13, 9, 12);
-            steps.TakeIn(files[1]);
-            clock.MoveTo(11, 13, 10, 5);
-            await steps.Dispatch();
-            Tamper(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
-            says("Taking in the last week");
-            clock.MoveTo(11, 19, 16, 30);
-            steps.TakeIn(files[2]);
-            steps.SetAddress(ledgerAddress);
-        }
-
+        var steps = new Steps(web, file, address);
+        says("Connecting the ledger and mapping");
+        await steps.Connect(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
+        SaveMapping(file, clock.GetUtcNow());
+        steps.Choose();
+        var files = new Year().Files;
+        says("Taking in September and October, posting and proving them");
+        steps.TakeIn(files[0]);
+        clock.MoveTo(11, 2, 8, 40);
+        await steps.Dispatch();
+        clock.MoveTo(11, 2, 8, 55);
+        await steps.Prove(new DateOnly(2026, 9, 1), new DateOnly(2026, 10, 31));
+        says("Taking in early November and posting it");
+        clock.MoveTo(11, 13, 9, 12);
+        steps.TakeIn(files[1]);
+        clock.MoveTo(11, 13, 10, 5);
+        await steps.Dispatch();
+        Tamper(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
+        says("Taking in the last week");
+        clock.MoveTo(11, 19, 16, 30);
+        steps.TakeIn(files[2]);
+        steps.SetAddress(ledgerAddress);
         await web.StopAsync();
         await standIn.StopAsync();
     }
@@ -82,14 +83,14 @@ public static class Builder
     }
 
     /// <summary>Makes the second company, which nobody has set up yet.</summary>
-    public static void SetUpReadingRoom(Companies companies)
+    public static void SetUpReadingRoom(CompanyFiles companies)
     {
         companies.Add(new Company(ReadingRoom.Slug, ReadingRoom.Name, new CompositionSettings { Currency = Currency.Usd }));
         foreach (var (_, signIn, _, role) in People) companies.Installation.Join(companies.Installation.FindBySignIn(signIn)!.Id, ReadingRoom.Slug, role);
     }
 
     /// <summary>Makes the company and the people who may sign in.</summary>
-    public static CompanyFile SetUpCompany(Companies companies)
+    public static CompanyFile SetUpCompany(CompanyFiles companies)
     {
         var file = companies.Add(new Company(Bindery.Slug, Bindery.Name, new CompositionSettings
         {

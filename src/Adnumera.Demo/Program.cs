@@ -1,5 +1,6 @@
 using Adnumera.Demo;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Companies;
 using Adnumera.Web;
 
 switch (args)
@@ -8,7 +9,7 @@ switch (args)
         await Builder.Build(folder, ledgerAddress, message => Console.WriteLine($"  {message} …"));
         return 0;
     case ["move", var folder, var ledgerAddress]:
-        new Companies(folder).Open("bindery").InTransaction(c => new LedgerTable(c).SetAddress(ledgerAddress));
+        new CompanyFiles(folder).Open("bindery").InTransaction(c => new LedgerTable(c).SetAddress(ledgerAddress));
         return 0;
     case ["samples", var folder]:
         Builder.WriteSamples(folder);

@@ -1,4 +1,7 @@
+using Adnumera.Core.Ledger;
 using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Proof;
+using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 

@@ -1,54 +1,51 @@
 using System.Text;
-using Adnumera.LedgerClient;
+using Adnumera.Core.Sources;
 using Adnumera.LedgerStandIn;
-using Adnumera.Storage;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
-using Adnumera.Web;
+using Adnumera.Web.Documents;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SetUp;
 
 namespace Adnumera.Demo;
 
 // What a bookkeeper did before the demo begins, through the same use cases.
-internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerAddress) : IAsyncDisposable
+internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerAddress)
 {
     private readonly LedgerAccess ledgers = web.Services.GetRequiredService<LedgerAccess>();
-    private readonly Work work = new(file, Bindery.Slug, "Ines Calder", web.Services.GetRequiredService<TimeProvider>());
+    private readonly ArrivalReaders readers = web.Services.GetRequiredService<ArrivalReaders>();
+    private readonly LedgerTurns turns = web.Services.GetRequiredService<LedgerTurns>();
+    private readonly CompanyBooks books = new(file, Bindery.Slug, "Ines Calder", web.Services.GetRequiredService<TimeProvider>());
 
-    public async Task Connect(Books books)
+    public async Task Connect(Books ledger)
     {
         var redirect = new Uri("http://127.0.0.1/connect/return");
-        var code = books.Allow("Adnumera", redirect.ToString(), work.Now);
-        var token = await HttpLedger.Exchange(ledgers.Client(ledgerAddress), code, redirect, CancellationToken.None);
-        Save(ledgerAddress, token);
-        await Pull.Run(work, ledgers.Open(file), web.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
+        var code = ledger.Allow("Adnumera", redirect.ToString(), books.Now);
+        var token = await ledgers.Connector.Exchange(new Uri(ledgerAddress), code, redirect, CancellationToken.None);
+        ConnectionEndpoints.Save(books, new ConnectionRow(
+            ledgerAddress, Bindery.Organisation.Id, Bindery.Name, ledgers.Protect(token), Iso.Text(books.Now), "Theo Arkwright", ""));
+        await Pull.Run(books, ledgers, turns, CancellationToken.None);
     }
 
-    public void TakeIn((string Name, string Content) sample)
-    {
-        var answer = Web.Arrivals.TakeIn.Run(work, sample.Name, Encoding.UTF8.GetBytes(sample.Content), preview: false);
-        if (answer.ErrorCount > 0) throw new InvalidOperationException($"{sample.Name}: {answer.Errors[0]}");
-    }
+    public void TakeIn((string Name, string Content) sample) =>
+        Web.Documents.TakeIn.Run(books, readers, new ArrivedFile(sample.Name, Encoding.UTF8.GetBytes(sample.Content)));
 
     /// <summary>The administrator looked through the choices and left them as they are.</summary>
-    public void Choose() => file.InTransaction(c => DecideEndpoints.Save(c, work with { Who = "Theo Arkwright" }, new Choices(null, null, null, null, null, null, null, null, null)));
+    public void Choose() => file.InTransaction(c => ChoiceEndpoints.Save(c, books with { Who = "Theo Arkwright" }, new Choices()));
 
     public async Task Dispatch()
     {
         var dispatcher = web.Services.GetRequiredService<Dispatcher>();
-        dispatcher.Start(work);
+        dispatcher.Start(books);
         await dispatcher.Completion(Bindery.Slug);
     }
 
-    public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(work, ledgers, web.Services.GetRequiredService<LedgerTurns>(), first, last, CancellationToken.None);
+    public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(books, ledgers, turns, first, last, CancellationToken.None);
 
     /// <summary>The demo's ledger stands at another address than while it was made.</summary>
     public void SetAddress(string address) => file.InTransaction(c => new LedgerTable(c).SetAddress(address));
-
-    public ValueTask DisposeAsync() => ValueTask.CompletedTask;
-
-    private void Save(string address, string token) => ConnectionEndpoints.Save(
-        work, new ConnectionRow(address, "quillfern-bindery", Bindery.Name, ledgers.Protect(token), Iso.Text(work.Now), "Theo Arkwright", ""));
 }

@@ -24,6 +24,7 @@ internal static class Api
         api.MapGet("tax-codes", (Books books) => books.TaxCodes()).WithTags("Masters");
         api.MapGet("employees", (Books books) => books.Employees()).WithTags("Masters");
         api.MapGet("dimensions", (Books books) => books.Dimensions()).WithTags("Masters");
+        api.MapGet("own-dimensions", (Books books) => books.OwnDimensions()).WithTags("Masters");
         api.MapGet("payment-terms", (Books books) => books.Terms()).WithTags("Masters");
         api.MapGet("items", (Books books) => books.Items()).WithTags("Masters");
         api.MapGet("features", (Books books) => books.Features()).WithTags("Masters");

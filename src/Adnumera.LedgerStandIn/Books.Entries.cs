@@ -6,6 +6,8 @@ namespace Adnumera.LedgerStandIn;
 /// <content>Entries: posting, reading, and what an owner does to them behind one's back.</content>
 public sealed partial class Books
 {
+    private static readonly IReadOnlyDictionary<string, string> Nothing = new Dictionary<string, string>();
+
     /// <summary>Posts an entry once for a key.</summary>
     public (Entry Entry, bool Repeated) Post(string key, NewEntry entry)
     {
@@ -76,7 +78,7 @@ public sealed partial class Books
         var number = Number(id);
         var copy = file.ExecuteScalar<long>("select max(number) + 1 from entry");
         file.Execute("insert into entry select @copy, form, date, due_date, reference, supplier, employee, memo, source, source_id, status, type from entry where number = @number", new { copy, number });
-        file.Execute("insert into entry_line select @copy, line, account, debit, credit, tax_code, department, location, project, memo from entry_line where entry = @number", new { copy, number });
+        file.Execute("insert into entry_line select @copy, line, account, debit, credit, tax_code, dimensions, memo from entry_line where entry = @number", new { copy, number });
         return 0;
     });
 
@@ -101,9 +103,7 @@ public sealed partial class Books
         if (lines.Sum(l => Minor(l.Debit) - Minor(l.Credit)) != 0) throw new RefusalException("unbalanced", "Debits and credits differ.");
         foreach (var line in lines)
         {
-            RefuseDimension("department", line.Department);
-            RefuseDimension("location", line.Location);
-            RefuseDimension("project", line.Project);
+            foreach (var (word, value) in line.Dimensions ?? Nothing) RefuseDimension(word, value);
             if (line.Item?.Length > 0 && !IsOn("items")) throw new RefusalException("items-off", "Items are switched off in this ledger.");
             if (line.Item?.Length > 0 && file.ExecuteScalar<long>("select count(*) from item where id = @Item and active = 1 and account = @Account", line) == 0)
                 throw new RefusalException("item-unknown", $"There is no active item {line.Item} of account {line.Account}.");
@@ -112,8 +112,8 @@ public sealed partial class Books
             var account = file.QueryFirstOrDefault<(string Id, long Active, string Requires)>("select id, active, requires from account where id = @Account", line);
             if (account.Id is null) throw new RefusalException("account-unknown", $"There is no account {line.Account}.");
             if (account.Active == 0) throw new RefusalException("account-closed", $"Account {line.Account} is closed.");
-            var given = account.Requires switch { "department" => line.Department, "location" => line.Location, "project" => line.Project, _ => "none needed" };
-            if (string.IsNullOrEmpty(given)) throw new RefusalException("dimension-required", $"Account {line.Account} takes no line without a {account.Requires}.");
+            if (account.Requires.Length > 0 && string.IsNullOrEmpty((line.Dimensions ?? Nothing).GetValueOrDefault(account.Requires)))
+                throw new RefusalException("dimension-required", $"Account {line.Account} takes no line without a {account.Requires}.");
         }
 
         var number = Math.Max(1000, file.ExecuteScalar<long>("select coalesce(max(number), 1000) from entry")) + 1;
@@ -140,8 +140,8 @@ public sealed partial class Books
             var l = lines[i];
             file.Execute(
                 """
-                insert into entry_line (entry, line, account, debit, credit, tax_code, department, location, project, memo)
-                values (@number, @line, @Account, @debit, @credit, @taxCode, @department, @location, @project, @memo)
+                insert into entry_line (entry, line, account, debit, credit, tax_code, dimensions, memo)
+                values (@number, @line, @Account, @debit, @credit, @taxCode, @dimensions, @memo)
                 """,
                 new
                 {
@@ -151,9 +151,7 @@ public sealed partial class Books
                     debit = Minor(l.Debit),
                     credit = Minor(l.Credit),
                     taxCode = l.TaxCode ?? "",
-                    department = l.Department ?? "",
-                    location = l.Location ?? "",
-                    project = l.Project ?? "",
+                    dimensions = JsonSerializer.Serialize(l.Dimensions ?? Nothing),
                     memo = l.Memo ?? "",
                 });
         }
@@ -164,7 +162,8 @@ public sealed partial class Books
     private void RefuseDimension(string kind, string? value)
     {
         if (string.IsNullOrEmpty(value)) return;
-        if (!IsOn($"{kind}s")) throw new RefusalException("dimension-off", $"A {kind} is named, and {kind}s are switched off in this ledger.");
+        if (StandardDimensions.Contains(kind) ? !IsOn($"{kind}s") : file.ExecuteScalar<long>("select count(*) from own_dimension where word = @kind and is_on = 1", new { kind }) == 0)
+            throw new RefusalException("dimension-off", $"A {kind} is named, and {kind}s are switched off in this ledger.");
         if (file.ExecuteScalar<long>("select count(*) from dimension where kind = @kind and name = @value and active = 1", new { kind, value }) == 0)
             throw new RefusalException("dimension-unknown", $"There is no active {kind} \"{value}\".");
     }
@@ -177,14 +176,14 @@ public sealed partial class Books
             $"select number, form, type, date, due_date as DueDate, reference, supplier, employee, memo, source, source_id as SourceId, status from entry {where} order by {order} limit @most", arguments).AsList();
         var lines = file.Query<Line>(
             """
-            select entry, line as number, account, debit, credit, tax_code as TaxCode, department, location, project, memo
+            select entry, line as number, account, debit, credit, tax_code as TaxCode, dimensions, memo
             from entry_line where entry in (select value from json_each(@numbers)) order by entry, line
             """, new { numbers = JsonSerializer.Serialize(heads.Select(h => h.Number)) }).ToLookup(l => l.Entry);
         return [.. heads.Select(h => new Entry(IdOf(h.Number), h.Form, h.Type, h.Date, h.DueDate, h.Reference, h.Supplier, h.Employee, h.Memo, h.Source, h.SourceId, h.Status,
-            [.. lines[h.Number].Select(l => new EntryLine((int)l.Number, l.Account, Text(l.Debit), Text(l.Credit), l.TaxCode, l.Department, l.Location, l.Project, l.Memo))]))];
+            [.. lines[h.Number].Select(l => new EntryLine((int)l.Number, l.Account, Text(l.Debit), Text(l.Credit), l.TaxCode, JsonSerializer.Deserialize<Dictionary<string, string>>(l.Dimensions)!, l.Memo))]))];
     }
 
     private sealed record Head(long Number, string Form, string Type, string Date, string DueDate, string Reference, string Supplier, string Employee, string Memo, string Source, string SourceId, string Status);
 
-    private sealed record Line(long Entry, long Number, string Account, long Debit, long Credit, string TaxCode, string Department, string Location, string Project, string Memo);
+    private sealed record Line(long Entry, long Number, string Account, long Debit, long Credit, string TaxCode, string Dimensions, string Memo);
 }

@@ -5,7 +5,7 @@ namespace Adnumera.LedgerStandIn;
 /// <content>The organisation and its masters: accounts, suppliers, employees, dimensions, terms, items, tax codes.</content>
 public sealed partial class Books
 {
-    public static readonly string[] DimensionKinds = ["department", "location", "project", "customer"];
+    private static readonly string[] StandardDimensions = ["department", "location", "project", "customer"];
     public static readonly string[] AllFeatures = ["departments", "locations", "projects", "customers", "tax", "journals", "items"];
     private static readonly string[] Kinds = ["asset", "liability", "equity", "income", "cost_of_sales", "expense"];
 
@@ -23,6 +23,12 @@ public sealed partial class Books
 
     public IReadOnlyList<DimensionValue> Dimensions() => Locked(() => file.Query<(string Kind, string Id, string Name, long Active)>("select kind, id, name, active from dimension order by kind, name")
         .Select(d => new DimensionValue(d.Kind, d.Id, d.Name, d.Active == 1)).ToList());
+
+    public IReadOnlyList<OwnDimension> OwnDimensions() => Locked(() => file.Query<(string Word, long On)>("select word, is_on from own_dimension order by word")
+        .Select(d => new OwnDimension(d.Word, d.On == 1)).ToList());
+
+    /// <summary>All dimensions that lines may carry when they are switched on.</summary>
+    public IReadOnlyList<string> DimensionWords() => [.. StandardDimensions, .. OwnDimensions().Select(d => d.Word)];
 
     public IReadOnlyList<PaymentTerm> Terms() => Locked(() => file.Query<(string Id, string Name, string Rule, long Days)>("select id, name, rule, days from term order by id")
         .Select(t => new PaymentTerm(t.Id, t.Name, t.Rule, (int)t.Days)).ToList());
@@ -46,6 +52,7 @@ public sealed partial class Books
         foreach (var employee in masters.Employees) file.Execute("insert into employee (id, name, email, active) values (@Id, @Name, @Email, @Active)", employee);
         foreach (var code in masters.TaxCodes) file.Execute("insert into tax_code (code, name, percent) values (@Code, @Name, @Percent)", code);
         foreach (var value in masters.Dimensions) file.Execute("insert into dimension (kind, id, name, active) values (@Kind, @Id, @Name, @Active)", value);
+        foreach (var own in masters.OwnDimensions) Insert(own);
         foreach (var term in masters.Terms) file.Execute("insert into term (id, name, rule, days) values (@Id, @Name, @Rule, @Days)", term);
         foreach (var item in masters.Items) file.Execute("insert into item (id, name, account, active) values (@Id, @Name, @Account, @Active)", item);
         foreach (var feature in masters.FeaturesOn) file.Execute("insert into feature (name) values (@feature)", new { feature });
@@ -82,6 +89,10 @@ public sealed partial class Books
     /// <summary>Adds a dimension value, an employee and so on by hand: whatever the pages can add.</summary>
     public void Add(DimensionValue value) => Locked(() => file.Execute("insert into dimension (kind, id, name, active) values (@Kind, @Id, @Name, @Active)", value));
 
+    public void Add(OwnDimension dimension) => Locked(() => dimension.Word.Length > 0 && dimension.Word.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '_')
+        ? Insert(dimension)
+        : throw new RefusalException("dimension-word", "A dimension is named by lower-case letters, digits and underscores."));
+
     public void Add(Supplier supplier) => Locked(() => Insert(supplier));
 
     public void Rename(string supplier, string name) => Locked(() => file.Execute("update supplier set name = @name where id = @supplier", new { supplier, name }));
@@ -113,6 +124,8 @@ public sealed partial class Books
 
     private int Insert(LedgerAccount account) => file.Execute(
         "insert into account (id, number, name, kind, role, parent, active, requires) values (@Id, @Number, @Name, @Kind, @Role, @Parent, @Active, @Requires)", account);
+
+    private int Insert(OwnDimension dimension) => file.Execute("insert or replace into own_dimension (word, is_on) values (@Word, @On)", dimension);
 
     private int Insert(Supplier supplier) => file.Execute("insert into supplier (id, name, tax_number, email, address) values (@Id, @Name, @TaxNumber, @Email, @Address)", supplier);
 }

@@ -24,6 +24,7 @@ public sealed partial class Books : IDisposable
         file.Execute("pragma journal_mode = wal; pragma synchronous = normal; pragma busy_timeout = 5000;");
         using var schema = new StreamReader(typeof(Books).Assembly.GetManifestResourceStream("Adnumera.LedgerStandIn.Schema.sql")!);
         file.Execute(schema.ReadToEnd());
+        BringUpToDate();
     }
 
     /// <summary>The books that a request is about: those of its address, or those of its token.</summary>
@@ -37,6 +38,19 @@ public sealed partial class Books : IDisposable
     public void Dispose() => file.Dispose();
 
     public static string Text(long minor) => (minor / 100m).ToString("0.00", CultureInfo.InvariantCulture);
+
+    // Books that were kept when lines had three dimensions only.
+    private void BringUpToDate()
+    {
+        if (file.ExecuteScalar<long>("select count(*) from pragma_table_info('entry_line') where name = 'department'") == 0) return;
+        file.Execute(
+            """
+            alter table entry_line add column dimensions text not null default '{}';
+            update entry_line set dimensions = json_patch('{}', json_object(
+              'department', nullif(department, ''), 'location', nullif(location, ''), 'project', nullif(project, '')));
+            alter table entry_line drop column department; alter table entry_line drop column location; alter table entry_line drop column project;
+            """);
+    }
 
     private static string IdOf(long number) => $"E{number}";
 

@@ -20,16 +20,18 @@ internal static class MasterPages
         books.MapGet("masters", Others);
         books.MapPost("dimensions", (string organisation, IFormCollection form, Books books) => Then($"/{organisation}/masters", () =>
             books.Add(new DimensionValue(F(form, "kind"), F(form, "id"), F(form, "name")))));
+        books.MapPost("dimensions/own", (string organisation, IFormCollection form, Books books) => Then($"/{organisation}/masters", () => books.Add(new OwnDimension(F(form, "word")))));
     }
 
     private static IResult Accounts(string organisation, Books books, Page page)
     {
         var at = $"/{E(organisation)}/accounts";
+        var dimensions = books.DimensionWords();
         var rows = string.Concat(books.Accounts().Select(a =>
             $"""
             <tr id="{E(a.Id)}"><td>{E(a.Id)}<td colspan=6><form method=post action={at}/change>{page.Token}<input type=hidden name=id value="{E(a.Id)}"><input name=number size=6 aria-label="Number of {E(a.Id)}" value="{E(a.Number)}">
             <input name=name size=30 aria-label="Name of {E(a.Id)}" value="{E(a.Name)}"> <select name=kind aria-label="Kind of {E(a.Id)}">{Options(Kinds, a.Kind)}</select> <input name=role size=14 aria-label="Role of {E(a.Id)}" value="{E(a.Role)}">
-            <select name=requires aria-label="What {E(a.Id)} requires">{Options(["", .. Books.DimensionKinds], a.Requires)}</select> <button>Save</button> <button name=active value={(a.Active ? "no" : "yes")}>{(a.Active ? "Close" : "Open again")}</button>
+            <select name=requires aria-label="What {E(a.Id)} requires">{Options(["", .. dimensions], a.Requires)}</select> <button>Save</button> <button name=active value={(a.Active ? "no" : "yes")}>{(a.Active ? "Close" : "Open again")}</button>
             <button name=remove value=yes>Remove</button></form>
             """));
         return page.Show("Accounts",
@@ -70,8 +72,9 @@ internal static class MasterPages
 
     private static IResult Others(string organisation, Books books, Page page) => page.Show("Other masters",
         $"""
-        <form method=post action="/{E(organisation)}/dimensions">{page.Token}<select name=kind>{Options(Books.DimensionKinds, "department")}</select> <input name=id placeholder=Id required> <input name=name placeholder=Name required> <button>Add</button></form>
-        <h2>Departments, locations, projects, customers</h2><table>{string.Concat(books.Dimensions().Select(d => $"<tr><td>{d.Kind}<td>{E(d.Id)}<td>{E(d.Name)}"))}</table>
+        <form method=post action="/{E(organisation)}/dimensions">{page.Token}<select name=kind>{Options(books.DimensionWords(), "department")}</select> <input name=id placeholder=Id required> <input name=name placeholder=Name required> <button>Add</button></form>
+        <form method=post action="/{E(organisation)}/dimensions/own">{page.Token}<input name=word placeholder="A dimension of your own" pattern="[a-z0-9_]+" required> <button>Define it</button></form>
+        <h2>Departments, locations, projects, customers, and {(books.OwnDimensions().Count == 0 ? "no dimension of its own" : string.Join(", ", books.OwnDimensions().Select(d => E(d.Word))))}</h2><table>{string.Concat(books.Dimensions().Select(d => $"<tr><td>{d.Kind}<td>{E(d.Id)}<td>{E(d.Name)}"))}</table>
         <h2>Employees</h2><table>{string.Concat(books.Employees().Select(e => $"<tr><td>{E(e.Id)}<td>{E(e.Name)}<td>{E(e.Email)}"))}</table>
         <h2>Payment terms</h2><table>{string.Concat(books.Terms().Select(t => $"<tr><td>{E(t.Id)}<td>{E(t.Name)}<td>{t.Rule} {t.Days}"))}</table>
         <h2>Items</h2><table>{string.Concat(books.Items().Select(i => $"<tr><td>{E(i.Id)}<td>{E(i.Name)}<td>{E(i.Account)}"))}</table>

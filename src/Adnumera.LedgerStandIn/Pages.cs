@@ -86,7 +86,7 @@ internal static class Pages
     {
         if (books.Find(id) is not { } entry) return Results.NotFound();
         var rows = string.Concat(entry.Lines.Select(l =>
-            $"<tr><td><input name=account{l.Line} value=\"{E(l.Account)}\"><td class=n><input name=debit{l.Line} value={l.Debit}><td class=n><input name=credit{l.Line} value={l.Credit}><td>{E(l.TaxCode)}<td>{E(l.Department)} {E(l.Location)} {E(l.Project)}<td>{E(l.Memo)}"));
+            $"<tr><td><input name=account{l.Line} value=\"{E(l.Account)}\"><td class=n><input name=debit{l.Line} value={l.Debit}><td class=n><input name=credit{l.Line} value={l.Credit}><td>{E(l.TaxCode)}<td>{E(string.Join(" ", l.Dimensions.Values))}<td>{E(l.Memo)}"));
         var at = $"/{E(books.Organisation().Id)}/entries/{E(entry.Id)}";
         return page.Show($"Entry {entry.Id}",
             $"""

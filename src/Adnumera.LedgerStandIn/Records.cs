@@ -9,8 +9,13 @@ public sealed record Supplier(string Id, string Name, string TaxNumber = "", str
 
 public sealed record Employee(string Id, string Name, string Email, bool Active = true);
 
-/// <summary>A value of the kind <c>department</c>, <c>location</c>, <c>project</c> or <c>customer</c>.</summary>
+/// <summary>A value of the kind <c>department</c>, <c>location</c>, <c>project</c> or <c>customer</c>, or of one that these books define themselves.</summary>
 public sealed record DimensionValue(string Kind, string Id, string Name, bool Active = true);
+
+/// <summary>A dimension that these books define themselves, beside the four.</summary>
+/// <param name="Word">Lower-case letters, digits and underscores.</param>
+/// <param name="On">Whether lines may carry it.</param>
+public sealed record OwnDimension(string Word, bool On = true);
 
 /// <summary>
 /// A payment term. The rule is <c>net_days</c>, <c>day_of_next_month</c> or <c>end_of_month</c>; with it go the days after the
@@ -31,13 +36,13 @@ public sealed record SupplierHistory(string Supplier, string Account, long Lines
 
 public sealed record NewSupplier(string? Name);
 
-public sealed record NewLine(string? Account, string? Debit, string? Credit, string? TaxCode, string? Department, string? Location, string? Project, string? Memo, string? Item = null);
+public sealed record NewLine(string? Account, string? Debit, string? Credit, string? TaxCode, IReadOnlyDictionary<string, string>? Dimensions, string? Memo, string? Item = null);
 
 public sealed record NewEntry(
     string? Form, string? Date, string? DueDate, string? Reference, string? Supplier, string? Employee, string? Currency, string? Memo,
     string? Source, string? SourceId, IReadOnlyList<NewLine>? Lines);
 
-public sealed record EntryLine(int Line, string Account, string Debit, string Credit, string TaxCode, string Department, string Location, string Project, string Memo);
+public sealed record EntryLine(int Line, string Account, string Debit, string Credit, string TaxCode, IReadOnlyDictionary<string, string> Dimensions, string Memo);
 
 public sealed record Entry(
     string Id, string Form, string Type, string Date, string DueDate, string Reference, string Supplier, string Employee, string Memo,
@@ -62,4 +67,7 @@ public sealed record Faults(int SlowMilliseconds = 0, int LoseAnswers = 0, int R
 /// <summary>All that is set up in a new organisation's books.</summary>
 public sealed record Masters(
     IEnumerable<LedgerAccount> Accounts, IEnumerable<Supplier> Suppliers, IEnumerable<Employee> Employees, IEnumerable<TaxCode> TaxCodes, IEnumerable<DimensionValue> Dimensions,
-    IEnumerable<PaymentTerm> Terms, IEnumerable<Item> Items, IEnumerable<string> FeaturesOn);
+    IEnumerable<PaymentTerm> Terms, IEnumerable<Item> Items, IEnumerable<string> FeaturesOn)
+{
+    public IEnumerable<OwnDimension> OwnDimensions { get; init; } = [];
+}

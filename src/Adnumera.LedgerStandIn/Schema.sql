@@ -7,6 +7,7 @@ create table if not exists supplier (
   id text primary key, name text not null collate nocase unique, tax_number text not null default '', email text not null default '', address text not null default '') strict;
 create table if not exists employee (id text primary key, name text not null, email text not null default '', active integer not null default 1) strict;
 create table if not exists dimension (kind text not null, id text not null, name text not null collate nocase, active integer not null default 1, primary key (kind, id), unique (kind, name)) strict;
+create table if not exists own_dimension (word text primary key, is_on integer not null) strict, without rowid;
 create table if not exists term (id text primary key, name text not null, rule text not null, days integer not null) strict;
 create table if not exists item (id text primary key, name text not null collate nocase unique, account text not null references account (id), active integer not null default 1) strict;
 create table if not exists tax_code (code text primary key, name text not null, percent text not null) strict;
@@ -19,8 +20,8 @@ create index if not exists entry_by_date on entry (date, number);
 create index if not exists entry_by_source on entry (source, source_id);
 create table if not exists entry_line (
   entry integer not null references entry (number), line integer not null, account text not null references account (id),
-  debit integer not null, credit integer not null, tax_code text not null default '', department text not null default '',
-  location text not null default '', project text not null default '', memo text not null default '', primary key (entry, line)) strict, without rowid;
+  debit integer not null, credit integer not null, tax_code text not null default '', dimensions text not null default '{}',
+  memo text not null default '', primary key (entry, line)) strict, without rowid;
 create index if not exists entry_line_by_account on entry_line (account);
 create table if not exists idempotency (key text primary key, content_hash text not null, result text not null) strict;
 create table if not exists consent (code_hash text primary key, client text not null, redirect_uri text not null, at text not null) strict;

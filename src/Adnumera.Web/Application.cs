@@ -1,16 +1,27 @@
-using Microsoft.OpenApi;
-using Adnumera.LedgerClient;
-using Adnumera.Web.Arrivals;
+using System.Text.Json.Serialization;
+using System.Text.Json;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Documents;
+using Adnumera.LedgerClient.Http;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Count;
+using Adnumera.Web.Documents;
+using Adnumera.Web.Hosting;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
+using Adnumera.Web.Suppliers;
+using Adnumera.Web.Vocabulary;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.OpenApi;
+using Quartz;
 using Serilog;
 
 namespace Adnumera.Web;
@@ -19,6 +30,8 @@ namespace Adnumera.Web;
 public static class Application
 {
     private const string Policy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    private static readonly TimeSpan Beat = TimeSpan.FromMinutes(1);
 
     /// <summary>Builds it; it binds to loopback only.</summary>
     /// <param name="settings">Where it runs.</param>
@@ -41,23 +54,26 @@ public static class Application
             .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
-        builder.Services.AddSingleton(s => new Companies(settings.DataFolder, s.GetRequiredService<TimeProvider>(), settings.BusySeconds));
+        builder.Services.AddSingleton(s => new CompanyFiles(settings.DataFolder, s.GetRequiredService<TimeProvider>(), settings.BusySeconds));
         builder.Services.AddSingleton<LedgerAccess>();
         builder.Services.AddSingleton<LedgerTurns>();
         builder.Services.AddSingleton<Dispatcher>();
         builder.Services.AddSingleton<AuditWatch>();
         builder.Services.AddSingleton<SignInLimits>();
+        builder.Services.AddSingleton<PostingClock>();
+        builder.Services.AddSingleton(new ArrivalReaders([new DocumentsFileReader()]));
         if (!IsDescribing)
         {
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
             builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
+            if (settings.Wakes) AddClock(builder.Services);
         }
 
         var protection = builder.Services.AddDataProtection().SetApplicationName("Adnumera");
         if (IsDescribing) protection.UseEphemeralDataProtectionProvider();
         else protection.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys")));
 
-        builder.Services.AddLedgerHttp(settings.LedgerPatience);
+        builder.Services.AddLedgers(settings.LedgerPatience);
         builder.Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
         {
             o.Cookie.Name = "adnumera";
@@ -76,7 +92,11 @@ public static class Application
             o.Cookie.Name = "adnumera-forgery";
         });
         builder.Services.AddRateLimiter(SignInLimits.ByAddress);
-        builder.Services.ConfigureHttpJsonOptions(o => o.SerializerOptions.NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.Strict);
+        builder.Services.ConfigureHttpJsonOptions(o => 
+        {
+            o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
+        });
         builder.Services.AddProblemDetails();
         builder.Services.AddOpenApi(o => o.AddOperationTransformer((operation, context, _) =>
         {
@@ -100,23 +120,33 @@ public static class Application
         app.MapOpenApi().AllowAnonymous();
         app.MapGet("/alive", () => "yes").AllowAnonymous().ExcludeFromDescription();
         app.MapSession();
+        app.MapVocabulary();
         app.MapConsentReturn();
         var company = app.MapGroup("/api/companies/{companyId}").AddEndpointFilter<RouteGroupBuilder, InputCheck>().ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
         company.MapCount();
         company.MapArrivals();
+        company.MapDocuments();
         company.MapMapping();
         company.MapPosting();
         company.MapProof();
         company.MapConnection();
-        company.MapDecide();
+        company.MapChoices();
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();
         return app;
     }
 
+    // Quartz wakes what posting does by itself; what is missed while the server stands still is made up once.
+    private static void AddClock(IServiceCollection services)
+    {
+        services.AddQuartz(q => q.AddJob<PostingClock>(j => j.WithIdentity(PostingClock.Key))
+            .AddTrigger(t => t.ForJob(PostingClock.Key).StartAt(DateTimeOffset.UtcNow + Beat).WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())));
+        services.AddQuartzHostedService(o => o.WaitForJobsToComplete = true);
+    }
+
     // The description of the API is made at build time by a tool that starts this program: it touches no installation.
-    private static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+    internal static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
     // Whatever answers, an error included, carries them.
     private static Task Headers(HttpContext http, RequestDelegate next)

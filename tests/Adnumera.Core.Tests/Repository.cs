@@ -1,3 +1,5 @@
+using Adnumera.Ui.Driver;
+
 namespace Adnumera.Core.Tests;
 
 internal static class Repository

@@ -1,5 +1,8 @@
 using System.Diagnostics;
 using System.Text;
+using Adnumera.Core.Ledger;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
 
 namespace Adnumera.Formats.Tests;
 

@@ -1,12 +1,14 @@
 using System.Net;
-using System.Text;
 using System.Text.Json;
+using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
+using Adnumera.LedgerClient.Http;
+using Adnumera.LedgerStandIn;
 
 namespace Adnumera.LedgerClient.Tests;
 

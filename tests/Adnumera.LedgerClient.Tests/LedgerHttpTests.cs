@@ -1,8 +1,9 @@
-using System.Net;
 using System.Net.Sockets;
+using System.Net;
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Posting;
+using Adnumera.LedgerClient.Http;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Adnumera.LedgerClient.Tests;

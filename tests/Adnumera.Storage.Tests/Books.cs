@@ -3,9 +3,13 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Tests;
@@ -59,7 +63,7 @@ internal sealed class Books : IDisposable
         return 0;
     });
 
-    public static Composer Composer(SqliteConnection c) => new(new LedgerTable(c).Chart(), new MappingTable(c).Book(), CompanyFile.Of(c).Settings);
+    public static Composer Composer(SqliteConnection c) => new(new LedgerTable(c).Chart(), new MappingTable(c).Book(), ChoiceTable.Of(c));
 
     public void Dispose()
     {

@@ -2,9 +2,15 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Suppliers;
+using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 using static Adnumera.Storage.Tests.Books;
 
@@ -68,14 +74,14 @@ public sealed class SetUpStorageTests : IDisposable
         Do(c =>
         {
             KindChoiceTable.Keep(c, DocumentKind.Bill, choice);
-            CompanyFile.Keep(c, CompanyFile.Of(c).Settings with { Order = [Rung.Supplier], MergeLines = true, LockedThrough = new DateOnly(2026, 9, 30) });
-            CompanyFile.KeepSchedule(c, "18:30");
+            ChoiceTable.Save(c, ChoiceTable.Of(c) with { Order = [Rung.Supplier], MergeLines = true, LockedThrough = new DateOnly(2026, 9, 30) });
+            new CompanyTable(c).SetSchedule("18:30");
         });
         var settings = Read(CompanyFile.Of).Settings;
         Assert.Equal((choice.Form, choice.EntryDay, choice.Reference, choice.Notes), (settings.Choice(DocumentKind.Bill).Form, settings.Choice(DocumentKind.Bill).EntryDay, settings.Choice(DocumentKind.Bill).Reference, settings.Choice(DocumentKind.Bill).Notes));
         Assert.Equal(choice.Requires, settings.Choice(DocumentKind.Bill).Requires);
         Assert.Equal(LedgerForm.SupplierCredit, settings.FormOf(DocumentKind.SupplierCredit));
-        Assert.Equal(([Rung.Supplier], true, new DateOnly(2026, 9, 30), "18:30"), (settings.Order.ToArray(), settings.MergeLines, settings.LockedThrough, Read(CompanyFile.Schedule)), new Same());
+        Assert.Equal(([Rung.Supplier], true, new DateOnly(2026, 9, 30), "18:30"), (settings.Order.ToArray(), settings.MergeLines, settings.LockedThrough, Read(c => new CompanyTable(c).Schedule())), new Same());
     }
 
     private sealed class Same : IEqualityComparer<(Rung[] Order, bool Merge, DateOnly? Locked, string Schedule)>
@@ -170,7 +176,7 @@ public sealed class SetUpStorageTests : IDisposable
             new SupplierLinkTable(c).KeepApart("A & B", "A and B", "Ines", Noon);
             new HiddenTable(c).Hide("category", "Old  Thing");
         });
-        Assert.Equal("Hexham Tannery", Read(c => new LedgerTable(c).Suppliers().NameOf(" hexham  LTD")));
+        Assert.Equal("Hexham Tannery", Read(c => new SupplierLinkTable(c).Directory().NameOf(" hexham  LTD")));
         Assert.Contains(("A & B", "A AND B"), Read(c => new SupplierLinkTable(c).Apart()));
         Assert.Contains("OLD THING", Read(c => new HiddenTable(c).Of("category")));
         Do(c =>

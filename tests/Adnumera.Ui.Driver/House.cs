@@ -1,7 +1,9 @@
 using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
-using Adnumera.Storage;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Hosting;
 using Adnumera.Web;
 
 namespace Adnumera.Ui.Driver;
@@ -31,7 +33,7 @@ public sealed class House : IAsyncDisposable
 
     public IServiceProvider Services => web.Services;
 
-    public CompanyFile Company => Services.GetRequiredService<Companies>().Open("bindery");
+    public CompanyFile Company => Services.GetRequiredService<CompanyFiles>().Open("bindery");
 
     public string Folder => folder;
 
@@ -51,7 +53,7 @@ public sealed class House : IAsyncDisposable
         else
         {
             Builder.SetUpLedger(Path.Combine(folder, "ledger"));
-            Builder.SetUpCompany(new Companies(folder));
+            Builder.SetUpCompany(new CompanyFiles(folder));
         }
 
         var standIn = StandIn.Build(Path.Combine(folder, "ledger"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));

@@ -1,5 +1,11 @@
+using Adnumera.Core.Documents;
+using Adnumera.Core.InformationReturns;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
 using Adnumera.Demo;
+using Adnumera.LedgerStandIn;
 using Adnumera.Ui.Driver;
+using Adnumera.Web.Ledger;
 using OpenQA.Selenium;
 
 namespace Adnumera.Ui.Tests;

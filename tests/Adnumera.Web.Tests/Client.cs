@@ -1,9 +1,10 @@
-using System.Net;
 using System.Net.Http.Json;
-using System.Text;
+using System.Net;
 using System.Text.Json;
+using System.Text;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
+using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Tests;
 

@@ -1,12 +1,14 @@
 using Adnumera.Demo;
-using Adnumera.LedgerClient;
-using Adnumera.Storage;
+using Adnumera.LedgerClient.Http;
+using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
+using Adnumera.Web.Requests;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Adnumera.Web.Tests;
@@ -27,14 +29,14 @@ internal static class Worlds
     public static async Task Connect(this House house)
     {
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
-        var work = house.Work();
+        var books = house.OpenBooks();
         var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Books.Allow("Adnumera", redirect.ToString(), work.Now), redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(work, new ConnectionRow(house.LedgerAddress + "/", "quillfern-bindery", "Quillfern", ledgers.Protect(token), Iso.Text(work.Now), "Theo", ""));
-        await Pull.Run(work, ledgers.Open(house.Company), house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
+        var token = await HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Books.Allow("Adnumera", redirect.ToString(), books.Now), redirect, CancellationToken.None);
+        ConnectionEndpoints.Save(books, new ConnectionRow(house.LedgerAddress + "/", "quillfern-bindery", "Quillfern", ledgers.Protect(token), Iso.Text(books.Now), "Theo", ""));
+        await Pull.Run(books, ledgers.Open(house.Company), house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
-    public static Work Work(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
+    public static CompanyBooks OpenBooks(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
 
     public static Task DispatchIsOver(this House house) => house.Services.GetRequiredService<Dispatcher>().Completion("bindery");
 

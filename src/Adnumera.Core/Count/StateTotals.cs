@@ -1,3 +1,4 @@
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 
 namespace Adnumera.Core.Count;

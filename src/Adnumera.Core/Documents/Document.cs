@@ -1,47 +1,8 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Documents;
-
-/// <summary>The kind of a document.</summary>
-public enum DocumentKind
-{
-    /// <summary>A supplier's bill.</summary>
-    Bill,
-
-    /// <summary>A supplier's credit note; it reverses a bill.</summary>
-    SupplierCredit,
-
-    /// <summary>A charge on a company card or another payment account.</summary>
-    CardCharge,
-
-    /// <summary>A refund to a company card; it reverses a charge.</summary>
-    CardRefund,
-
-    /// <summary>An employee's claim for what they paid.</summary>
-    ExpenseClaim,
-}
-
-/// <summary>What follows from the kind of a document.</summary>
-public static class DocumentKinds
-{
-    /// <summary>Whether it counts negative and its costs are credits.</summary>
-    public static bool Reverses(this DocumentKind kind) => kind is DocumentKind.SupplierCredit or DocumentKind.CardRefund;
-
-    /// <summary>Whether it is settled by a payment account.</summary>
-    public static bool IsCard(this DocumentKind kind) => kind is DocumentKind.CardCharge or DocumentKind.CardRefund;
-
-    /// <summary>The trade's name of the kind.</summary>
-    public static string Title(this DocumentKind kind) => kind switch
-    {
-        DocumentKind.Bill => "bill",
-        DocumentKind.SupplierCredit => "supplier credit",
-        DocumentKind.CardCharge => "card charge",
-        DocumentKind.CardRefund => "card refund",
-        DocumentKind.ExpenseClaim => "expense claim",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
-}
 
 /// <summary>A document's identity: its source and the source's own id. Both compare exactly.</summary>
 /// <param name="Source">Where it came from.</param>
@@ -113,11 +74,11 @@ public sealed record Document
     public long SignedTotal => Kind.Reverses() ? -Total : Total;
 
     /// <summary>Who it is owed to: the supplier of a bill or credit, the employee of a claim; blank for cards.</summary>
-    public string Party => Kind switch
+    public string Party => Kind.Row().Side switch
     {
-        DocumentKind.Bill or DocumentKind.SupplierCredit => Supplier,
-        DocumentKind.ExpenseClaim => Employee,
-        _ => "",
+        DocumentSide.Supplier => Supplier,
+        DocumentSide.Employee => Employee,
+        DocumentSide.PaymentAccount => "",
     };
 
     /// <summary>Whether the total and all lines are zero.</summary>
@@ -157,7 +118,7 @@ public sealed record DocumentLine
     /// <summary>Tax, in minor units.</summary>
     public long Tax { get; init; }
 
-    /// <summary>Department, location and project.</summary>
+    /// <summary>Its dimensions, as the source names them.</summary>
     public Dimensions Dimensions { get; init; }
 
     /// <summary>A person's choice of account for this line.</summary>

@@ -1,5 +1,8 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Documents;
 
@@ -23,7 +26,11 @@ public static class DocumentDifferences
         {
             if (!now.TryGetValue(number, out var kept)) changes.Add(new FieldChange(number, "", Named(was[number], before.Currency), ""));
             else if (!was.TryGetValue(number, out var old)) changes.Add(new FieldChange(number, "", "", Named(kept, after.Currency)));
-            else Compare(number, Fields(old, before.Currency), Fields(kept, after.Currency));
+            else
+            {
+                var dimensions = old.Dimensions.Filled.Concat(kept.Dimensions.Filled).Select(d => d.Dimension).Distinct().Order().ToList();
+                Compare(number, Fields(old, before.Currency, dimensions), Fields(kept, after.Currency, dimensions));
+            }
         }
 
         return changes;
@@ -41,11 +48,12 @@ public static class DocumentDifferences
         ("payment account", d.PaymentAccount), ("settlement", d.Settlement), ("currency", d.Currency.Code), ("total", AmountText.Format(d.Total, d.Currency.Digits)), ("notes", d.Notes),
     ];
 
-    private static IEnumerable<(string, string)> Fields(DocumentLine l, Currency currency) =>
+    // Both versions have the same fields: of dimensions, all that either has.
+    private static IEnumerable<(string, string)> Fields(DocumentLine l, Currency currency, IEnumerable<Dimension> dimensions) =>
     [
         ("description", l.Description), ("category", l.Category), ("item", l.Item), ("cost code", l.CostCode), ("quantity", Number(l.Quantity)), ("unit price", Number(l.UnitPrice)),
-        ("net", AmountText.Format(l.Net, currency.Digits)), ("tax code", l.TaxCode), ("tax", AmountText.Format(l.Tax, currency.Digits)), ("department", l.Dimensions.Department),
-        ("location", l.Dimensions.Location), ("project", l.Dimensions.Project), ("original account", l.OriginalAccount),
+        ("net", AmountText.Format(l.Net, currency.Digits)), ("tax code", l.TaxCode), ("tax", AmountText.Format(l.Tax, currency.Digits)),
+        .. dimensions.Select(d => (d.Title, l.Dimensions[d])), ("original account", l.OriginalAccount),
     ];
 
     private static string Named(DocumentLine l, Currency currency) => $"{l.Description} {AmountText.Format(l.Net, currency.Digits)}".TrimStart();

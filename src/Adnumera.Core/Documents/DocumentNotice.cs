@@ -18,6 +18,9 @@ public enum DocumentNotice
     /// <summary>The ledger does not have a tax code that an entry line would carry.</summary>
     TaxCodeUnknown,
 
+    /// <summary>A line does not carry a dimension that is asked for.</summary>
+    DimensionAskedFor,
+
     /// <summary>Dated after today; this one passes with the days, so it is told when it is looked at.</summary>
     DatedAhead,
 }
@@ -29,11 +32,13 @@ public static class DocumentNotices
     /// <param name="document">The document.</param>
     /// <param name="taxCodes">The tax codes that its entry carries, in the ledger's words.</param>
     /// <param name="ledger">The connected ledger; without one nothing is said of it.</param>
-    public static IReadOnlyList<DocumentNotice> Of(Document document, IEnumerable<string> taxCodes, ConnectedLedger? ledger)
+    /// <param name="asksForDimension">Whether a line lacks a dimension that is asked for.</param>
+    public static IReadOnlyList<DocumentNotice> Of(Document document, IEnumerable<string> taxCodes, ConnectedLedger? ledger, bool asksForDimension = false)
     {
         var found = new List<DocumentNotice>();
         if (document.DueDate < document.Date) found.Add(DocumentNotice.DueBeforeDated);
         if (document.Lines.Any(l => !Agrees(l, document.Currency))) found.Add(DocumentNotice.QuantityTimesPrice);
+        if (asksForDimension) found.Add(DocumentNotice.DimensionAskedFor);
         if (ledger is null) return found;
         if (document.Employee.Length > 0 && !ledger.HasEmployee(document.Employee)) found.Add(DocumentNotice.EmployeeUnknown);
         if (ledger.Capabilities.Can(LedgerFeature.Tax) && taxCodes.Any(c => c.Length > 0 && !ledger.HasTaxCode(c))) found.Add(DocumentNotice.TaxCodeUnknown);
@@ -41,14 +46,14 @@ public static class DocumentNotices
     }
 
     /// <summary>A notice as people say it.</summary>
-    public static string Says(DocumentNotice notice) => notice switch
+    public static string Sentence(this DocumentNotice notice) => notice switch
     {
         DocumentNotice.DueBeforeDated => "It is due before it is dated.",
         DocumentNotice.QuantityTimesPrice => "On a line, quantity times price is not the net.",
         DocumentNotice.EmployeeUnknown => "The ledger has no active employee of that name.",
         DocumentNotice.TaxCodeUnknown => "The ledger does not have a tax code that it carries.",
+        DocumentNotice.DimensionAskedFor => "A line does not carry a dimension that is asked for.",
         DocumentNotice.DatedAhead => "It is dated after today.",
-        _ => throw new ArgumentOutOfRangeException(nameof(notice)),
     };
 
     // To the minor unit: a price may have more decimals than the currency.

@@ -42,6 +42,5 @@ public static class DocumentStates
         DocumentState.Ready or DocumentState.OnItsWay => 3,
         DocumentState.Posted => 4,
         DocumentState.Proved => 5,
-        _ => throw new ArgumentOutOfRangeException(nameof(state)),
     };
 }

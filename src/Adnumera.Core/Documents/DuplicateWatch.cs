@@ -1,4 +1,5 @@
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Documents;
 

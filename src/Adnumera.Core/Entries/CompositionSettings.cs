@@ -1,6 +1,8 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Entries;
 
@@ -66,6 +68,10 @@ public sealed record CompositionSettings
     /// <summary>What is decided for kinds of document; a kind that is left out is as usual.</summary>
     public IReadOnlyDictionary<DocumentKind, KindChoice> Kinds { get; init; } = new Dictionary<DocumentKind, KindChoice>();
 
+    /// <summary>How much lines to an account are to carry dimensions, by the account's id; beyond what the ledger itself requires.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>> AccountDemands { get; init; } =
+        new Dictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>>();
+
     /// <summary>The payment accounts, to tell an ambiguous number.</summary>
     public PaymentAccounts PaymentAccounts { get; init; } = PaymentAccounts.None;
 
@@ -73,7 +79,7 @@ public sealed record CompositionSettings
     public KindChoice Choice(DocumentKind kind) => Kinds.GetValueOrDefault(kind) ?? Usual;
 
     /// <summary>The form of a kind of document in the ledger.</summary>
-    public LedgerForm FormOf(DocumentKind kind) => Choice(kind).Form ?? FormTable.For(kind)[0];
+    public LedgerForm FormOf(DocumentKind kind) => Choice(kind).Form ?? kind.Row().Forms[0];
 
     /// <summary>The day of the entry of a document.</summary>
     public DateOnly EntryDateOf(Document document)
@@ -83,6 +89,11 @@ public sealed record CompositionSettings
             : document.Date;
         return EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue ? locked.AddDays(1) : day;
     }
+
+    /// <summary>How much lines to an account are to carry dimensions.</summary>
+    public IReadOnlyDictionary<Dimension, DimensionDemand> DemandsOf(string account) => AccountDemands.GetValueOrDefault(account) ?? NoDemands;
+
+    private static IReadOnlyDictionary<Dimension, DimensionDemand> NoDemands { get; } = new Dictionary<Dimension, DimensionDemand>();
 
     private static KindChoice Usual { get; } = new();
 }

@@ -1,27 +1,10 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Entries;
-
-/// <summary>Why an account that was chosen cannot be used.</summary>
-public enum BrokenBecause
-{
-    /// <summary>The chart does not have it.</summary>
-    NotInChart,
-
-    /// <summary>The ledger closed it.</summary>
-    Closed,
-
-    /// <summary>It is a control account, and a cost may not go there.</summary>
-    Control,
-
-    /// <summary>It is an income or cost account, and an offset must be an asset, a liability or equity.</summary>
-    NotBalance,
-
-    /// <summary>It is neither an asset nor a liability, and tax must be.</summary>
-    NotTax,
-}
 
 /// <summary>Why a document waits for a person.</summary>
 public abstract record HoldReason
@@ -30,65 +13,180 @@ public abstract record HoldReason
     {
     }
 
+    /// <summary>The fixed word of the reason.</summary>
+    public abstract HoldKind Kind { get; }
+
+    /// <summary>The value of the files; blank where there is none.</summary>
+    public abstract string Value { get; }
+
     /// <summary>The document's line, or none when it is the whole document.</summary>
     public virtual long? OnLine => null;
 
     /// <summary>The entry date is in the locked period.</summary>
-    public sealed record PeriodLocked(DateOnly EntryDate, DateOnly LockedThrough) : HoldReason;
+    public sealed record PeriodLocked(DateOnly EntryDate, DateOnly LockedThrough) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PeriodLocked;
+
+        /// <inheritdoc/>
+        public override string Value => Day.Text(EntryDate);
+    }
 
     /// <summary>A bill or credit without a supplier.</summary>
-    public sealed record SupplierMissing : HoldReason;
+    public sealed record SupplierMissing : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.SupplierMissing;
+
+        /// <inheritdoc/>
+        public override string Value => "";
+    }
 
     /// <summary>A claim without an employee.</summary>
-    public sealed record EmployeeMissing : HoldReason;
+    public sealed record EmployeeMissing : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.EmployeeMissing;
+
+        /// <inheritdoc/>
+        public override string Value => "";
+    }
 
     /// <summary>A card charge or refund that does not say which payment account.</summary>
-    public sealed record PaymentAccountMissing : HoldReason;
+    public sealed record PaymentAccountMissing : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PaymentAccountMissing;
+
+        /// <inheritdoc/>
+        public override string Value => "";
+    }
 
     /// <summary>The total is negative.</summary>
-    public sealed record Sign(long Total, Currency Currency) : HoldReason;
+    public sealed record Sign(Money Total) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Sign;
+
+        /// <inheritdoc/>
+        public override string Value => Total.ToString();
+    }
 
     /// <summary>Not the company's currency.</summary>
-    public sealed record OtherCurrency(Currency Currency, Currency Company) : HoldReason;
+    public sealed record OtherCurrency(Currency Currency, Currency Company) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Currency;
+
+        /// <inheritdoc/>
+        public override string Value => Currency.Code;
+    }
 
     /// <summary>It may be the same as an earlier document.</summary>
-    public sealed record PossibleDuplicate(DocumentIdentity Earliest) : HoldReason;
+    public sealed record PossibleDuplicate(DocumentIdentity Earliest) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PossibleDuplicate;
+
+        /// <inheritdoc/>
+        public override string Value => Earliest.ToString();
+    }
 
     /// <summary>The lines do not add up to the total (EN 16931 BR-CO-10 to BR-CO-15).</summary>
-    public sealed record Arithmetic(long OutBy, Currency Currency) : HoldReason;
+    public sealed record Arithmetic(Money OutBy) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Arithmetic;
+
+        /// <inheritdoc/>
+        public override string Value => OutBy.ToString();
+    }
 
     /// <summary>The payment account has no ledger account.</summary>
-    public sealed record PaymentAccountUnmapped(string Text) : HoldReason;
+    public sealed record PaymentAccountUnmapped(string Text) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PaymentAccountUnmapped;
+
+        /// <inheritdoc/>
+        public override string Value => Text;
+    }
 
     /// <summary>Several payment accounts claim the same number on that day.</summary>
-    public sealed record PaymentAccountAmbiguous(string Text, IReadOnlyList<string> Accounts) : HoldReason;
+    public sealed record PaymentAccountAmbiguous(string Text, IReadOnlyList<string> Accounts) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PaymentAccountAmbiguous;
+
+        /// <inheritdoc/>
+        public override string Value => Text;
+    }
 
     /// <summary>A text is longer than the ledger takes.</summary>
-    public sealed record TextTooLong(string Field, int Length, int Longest) : HoldReason;
-
-    /// <summary>The ledger does not have a department, location or project of the line, or has such dimensions off.</summary>
-    public sealed record DimensionUnmapped(DimensionKind Dimension, string Value, bool IsOff, long Line) : HoldReason
+    public sealed record TextTooLong(string Field, int Length, int Longest) : HoldReason
     {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.TextTooLong;
+
+        /// <inheritdoc/>
+        public override string Value => Field;
+    }
+
+    /// <summary>The ledger does not have a value of a dimension that the line names, or has the dimension off.</summary>
+    public sealed record DimensionUnmapped(Dimension Dimension, string Named, bool IsOff, long Line) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.DimensionUnmapped;
+
+        /// <inheritdoc/>
+        public override string Value => Named;
+
         /// <inheritdoc/>
         public override long? OnLine => Line;
     }
 
     /// <summary>The account or the kind of document requires a dimension that the line does not have.</summary>
-    public sealed record DimensionMissing(DimensionKind Dimension, string RequiredBy, long Line) : HoldReason
+    public sealed record DimensionMissing(Dimension Dimension, string RequiredBy, long Line) : HoldReason
     {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.DimensionMissing;
+
+        /// <inheritdoc/>
+        public override string Value => Dimension.Word;
+
         /// <inheritdoc/>
         public override long? OnLine => Line;
     }
 
     /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the ledger.</summary>
-    public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason;
+    public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.SupplierUndecided;
+
+        /// <inheritdoc/>
+        public override string Value => Supplier;
+    }
 
     /// <summary>The settlement has no ledger account.</summary>
-    public sealed record SettlementUnmapped(string Text) : HoldReason;
+    public sealed record SettlementUnmapped(string Text) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.SettlementUnmapped;
+
+        /// <inheritdoc/>
+        public override string Value => Text;
+    }
 
     /// <summary>No active account has a role that is needed.</summary>
     public sealed record RoleMissing(AccountRole Role, long? Line) : HoldReason
     {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.RoleMissing;
+
+        /// <inheritdoc/>
+        public override string Value => Words<AccountRole>.Of(Role);
+
         /// <inheritdoc/>
         public override long? OnLine => Line;
     }
@@ -97,6 +195,12 @@ public abstract record HoldReason
     public sealed record RoleAmbiguous(AccountRole Role, IReadOnlyList<Account> Accounts, long? Line) : HoldReason
     {
         /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.RoleAmbiguous;
+
+        /// <inheritdoc/>
+        public override string Value => Words<AccountRole>.Of(Role);
+
+        /// <inheritdoc/>
         public override long? OnLine => Line;
     }
 
@@ -104,12 +208,24 @@ public abstract record HoldReason
     public sealed record MappingBroken(string Account, BrokenBecause Why, string ChosenBy, long? Line) : HoldReason
     {
         /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.MappingBroken;
+
+        /// <inheritdoc/>
+        public override string Value => Account;
+
+        /// <inheritdoc/>
         public override long? OnLine => Line;
     }
 
     /// <summary>Nothing maps the line.</summary>
-    public sealed record Unmapped(string Value, string Description, long Line) : HoldReason
+    public sealed record Unmapped(string Named, string Description, long Line) : HoldReason
     {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Unmapped;
+
+        /// <inheritdoc/>
+        public override string Value => Named;
+
         /// <inheritdoc/>
         public override long? OnLine => Line;
     }
@@ -118,23 +234,54 @@ public abstract record HoldReason
     public sealed record TaxCodeUnmapped(string TaxCode, long Line) : HoldReason
     {
         /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.TaxCodeUnmapped;
+
+        /// <inheritdoc/>
+        public override string Value => TaxCode;
+
+        /// <inheritdoc/>
         public override long? OnLine => Line;
     }
 
     /// <summary>The ledger refused the entry.</summary>
-    public sealed record Refused(string Code, string LedgerSays) : HoldReason;
-}
-
-/// <summary>Why a document was left out.</summary>
-public abstract record SetAsideReason
-{
-    private SetAsideReason()
+    public sealed record Refused(string Code, string LedgerText) : HoldReason
     {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Refused;
+
+        /// <inheritdoc/>
+        public override string Value => Code;
     }
 
-    /// <summary>It is dated before the company's start date.</summary>
-    public sealed record BeforeStart(DateOnly Date, DateOnly StartDate) : SetAsideReason;
-
-    /// <summary>Its total and all its lines are zero.</summary>
-    public sealed record Zero : SetAsideReason;
+    /// <summary>One answer for each case.</summary>
+    public T Match<T>(
+        Func<PeriodLocked, T> periodLocked, Func<SupplierMissing, T> supplierMissing, Func<EmployeeMissing, T> employeeMissing, Func<PaymentAccountMissing, T> paymentAccountMissing,
+        Func<Sign, T> sign, Func<OtherCurrency, T> otherCurrency, Func<PossibleDuplicate, T> possibleDuplicate, Func<Arithmetic, T> arithmetic,
+        Func<PaymentAccountUnmapped, T> paymentAccountUnmapped, Func<PaymentAccountAmbiguous, T> paymentAccountAmbiguous, Func<TextTooLong, T> textTooLong,
+        Func<DimensionUnmapped, T> dimensionUnmapped, Func<DimensionMissing, T> dimensionMissing, Func<SupplierUndecided, T> supplierUndecided,
+        Func<SettlementUnmapped, T> settlementUnmapped, Func<RoleMissing, T> roleMissing, Func<RoleAmbiguous, T> roleAmbiguous, Func<MappingBroken, T> mappingBroken,
+        Func<Unmapped, T> unmapped, Func<TaxCodeUnmapped, T> taxCodeUnmapped, Func<Refused, T> refused) => Kind switch
+    {
+        HoldKind.PeriodLocked => periodLocked((PeriodLocked)this),
+        HoldKind.SupplierMissing => supplierMissing((SupplierMissing)this),
+        HoldKind.EmployeeMissing => employeeMissing((EmployeeMissing)this),
+        HoldKind.PaymentAccountMissing => paymentAccountMissing((PaymentAccountMissing)this),
+        HoldKind.Sign => sign((Sign)this),
+        HoldKind.Currency => otherCurrency((OtherCurrency)this),
+        HoldKind.PossibleDuplicate => possibleDuplicate((PossibleDuplicate)this),
+        HoldKind.Arithmetic => arithmetic((Arithmetic)this),
+        HoldKind.PaymentAccountUnmapped => paymentAccountUnmapped((PaymentAccountUnmapped)this),
+        HoldKind.PaymentAccountAmbiguous => paymentAccountAmbiguous((PaymentAccountAmbiguous)this),
+        HoldKind.TextTooLong => textTooLong((TextTooLong)this),
+        HoldKind.DimensionUnmapped => dimensionUnmapped((DimensionUnmapped)this),
+        HoldKind.DimensionMissing => dimensionMissing((DimensionMissing)this),
+        HoldKind.SupplierUndecided => supplierUndecided((SupplierUndecided)this),
+        HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
+        HoldKind.RoleMissing => roleMissing((RoleMissing)this),
+        HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),
+        HoldKind.MappingBroken => mappingBroken((MappingBroken)this),
+        HoldKind.Unmapped => unmapped((Unmapped)this),
+        HoldKind.TaxCodeUnmapped => taxCodeUnmapped((TaxCodeUnmapped)this),
+        HoldKind.Refused => refused((Refused)this),
+    };
 }

@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Entries;
@@ -15,7 +16,8 @@ internal static class Reason
         Rung.Person => "Because a person chose this account for the line.",
         Rung.Original => "Because it reverses something that went to this account.",
         Rung.Fallback => "Because nothing maps the line, and such lines go to suspense.",
-        _ => $"Because {Key(target)} maps to this account.",
+        Rung.Item or Rung.CostCode or Rung.CostCodeGroup or Rung.Category or Rung.CategoryGroup or Rung.Supplier or Rung.SupplierGroup or Rung.Source =>
+            $"Because {Key(target)} maps to this account.",
     };
 
     public static string ChosenBy(Target target) => target.Rung switch
@@ -23,7 +25,7 @@ internal static class Reason
         Rung.Person => "a person",
         Rung.Original => "the document that it reverses",
         Rung.Fallback => "the role suspense",
-        _ => Key(target),
+        Rung.Item or Rung.CostCode or Rung.CostCodeGroup or Rung.Category or Rung.CategoryGroup or Rung.Supplier or Rung.SupplierGroup or Rung.Source => Key(target),
     };
 
     public static string ForTax(string taxCode) => $"Because tax of code “{taxCode}” is recovered.";
@@ -38,18 +40,6 @@ internal static class Reason
         ? "Because an employee paid and is owed the money."
         : "Because it is owed to a supplier that has no payables account of its own.";
 
-    private static string Key(Target target) => $"{Name(target.Rung)} “{target.Value}”";
-
-    private static string Name(Rung rung) => rung switch
-    {
-        Rung.Item => "item",
-        Rung.CostCode => "cost code",
-        Rung.CostCodeGroup => "cost code group",
-        Rung.Category => "category",
-        Rung.CategoryGroup => "category group",
-        Rung.Supplier => "supplier",
-        Rung.SupplierGroup => "supplier group",
-        Rung.Source => "source",
-        _ => throw new ArgumentOutOfRangeException(nameof(rung)),
-    };
+    // Only rungs that look a value up have one.
+    private static string Key(Target target) => $"{Ladder.KeyOf(target.Rung)!.Value.Title()} “{target.Value}”";
 }

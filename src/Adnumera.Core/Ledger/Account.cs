@@ -99,7 +99,7 @@ public sealed record Account
     public string Parent { get; init; } = "";
 
     /// <summary>The dimension without which no line may go there; none for most.</summary>
-    public DimensionKind? Requires { get; init; }
+    public Dimension? Requires { get; init; }
 
     /// <summary>Whether the ledger still takes entries to it.</summary>
     public bool Active { get; init; } = true;

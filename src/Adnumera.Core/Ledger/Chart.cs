@@ -10,13 +10,17 @@ public abstract record RoleHolder
     }
 
     /// <summary>Exactly one active account has it.</summary>
-    public sealed record One(Account Account) : RoleHolder;
+    public sealed record Filled(Account Account) : RoleHolder;
 
     /// <summary>No active account has it.</summary>
-    public sealed record Nobody : RoleHolder;
+    public sealed record Vacant : RoleHolder;
 
     /// <summary>Several active accounts have it, so which is meant cannot be told.</summary>
-    public sealed record Several(IReadOnlyList<Account> Accounts) : RoleHolder;
+    public sealed record Ambiguous(IReadOnlyList<Account> Accounts) : RoleHolder;
+
+    /// <summary>One answer for each case.</summary>
+    public T Match<T>(Func<Account, T> filled, Func<T> vacant, Func<IReadOnlyList<Account>, T> ambiguous) =>
+        this is Filled one ? filled(one.Account) : this is Ambiguous several ? ambiguous(several.Accounts) : vacant();
 }
 
 /// <summary>A chart of accounts, by id and by role.</summary>
@@ -37,14 +41,14 @@ public sealed class Chart
             if (!account.Active || account.Role == AccountRole.None) continue;
             byRole[account.Role] = byRole.GetValueOrDefault(account.Role) switch
             {
-                RoleHolder.One one => new RoleHolder.Several([one.Account, account]),
-                RoleHolder.Several several => new RoleHolder.Several([.. several.Accounts, account]),
-                _ => new RoleHolder.One(account),
+                RoleHolder.Filled one => new RoleHolder.Ambiguous([one.Account, account]),
+                RoleHolder.Ambiguous several => new RoleHolder.Ambiguous([.. several.Accounts, account]),
+                _ => new RoleHolder.Filled(account),
             };
         }
 
         foreach (var (role, id) in chosen ?? new Dictionary<AccountRole, string>())
-            byRole[role] = byId.TryGetValue(id, out var account) && account.Active ? new RoleHolder.One(account) : new RoleHolder.Nobody();
+            byRole[role] = byId.TryGetValue(id, out var account) && account.Active ? new RoleHolder.Filled(account) : new RoleHolder.Vacant();
     }
 
     /// <summary>All accounts, in the order in which they were given.</summary>
@@ -57,5 +61,5 @@ public sealed class Chart
     public string Title(string id) => byId.TryGetValue(id, out var account) ? account.Title : id;
 
     /// <summary>Who fills a role; only active accounts do.</summary>
-    public RoleHolder Role(AccountRole role) => byRole.GetValueOrDefault(role) ?? new RoleHolder.Nobody();
+    public RoleHolder Role(AccountRole role) => byRole.GetValueOrDefault(role) ?? new RoleHolder.Vacant();
 }

@@ -29,6 +29,9 @@ public enum LedgerFeature
 /// <param name="On">What is switched on.</param>
 public sealed record LedgerCapabilities(IReadOnlyList<LedgerFeature> On)
 {
+    /// <summary>The dimensions that the ledger defines itself, beside the four, and has switched on.</summary>
+    public IReadOnlyList<Dimension> OwnDimensions { get; init; } = [];
+
     /// <summary>Up to how many characters a reference has.</summary>
     public int LongestReference { get; init; } = 30;
 
@@ -38,16 +41,19 @@ public sealed record LedgerCapabilities(IReadOnlyList<LedgerFeature> On)
     /// <summary>A ledger that can do everything; for work without a connected ledger.</summary>
     public static LedgerCapabilities Everything { get; } = new(Enum.GetValues<LedgerFeature>());
 
+    /// <summary>All dimensions that lines may carry, in their order.</summary>
+    public IReadOnlyList<Dimension> Dimensions => [.. Dimension.Standard.Where(Can), .. OwnDimensions.Order()];
+
     /// <summary>Whether a feature is switched on.</summary>
     public bool Can(LedgerFeature feature) => On.Contains(feature);
 
-    /// <summary>The feature that a kind of dimension needs.</summary>
-    public static LedgerFeature For(DimensionKind kind) => kind switch
-    {
-        DimensionKind.Department => LedgerFeature.Departments,
-        DimensionKind.Location => LedgerFeature.Locations,
-        DimensionKind.Project => LedgerFeature.Projects,
-        DimensionKind.Customer => LedgerFeature.Customers,
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
+    /// <summary>Whether lines may carry a dimension.</summary>
+    public bool Can(Dimension dimension) => FeatureOf(dimension) is { } feature ? Can(feature) : OwnDimensions.Contains(dimension);
+
+    private static LedgerFeature? FeatureOf(Dimension dimension) =>
+        dimension == Dimension.Department ? LedgerFeature.Departments
+        : dimension == Dimension.Location ? LedgerFeature.Locations
+        : dimension == Dimension.Project ? LedgerFeature.Projects
+        : dimension == Dimension.Customer ? LedgerFeature.Customers
+        : null;
 }

@@ -1,3 +1,6 @@
+using System.Text.Json.Serialization;
+using Adnumera.Core.Amounts;
+
 namespace Adnumera.Core.Ledger;
 
 /// <summary>The organisation of the ledger that a company is connected to.</summary>
@@ -13,8 +16,13 @@ public sealed record LedgerSupplier(string Id, string Name, string TaxNumber = "
 /// <summary>An employee as the ledger has it.</summary>
 public sealed record LedgerEmployee(string Id, string Name, string Email, bool Active);
 
-/// <summary>A department, location, project or customer as the ledger has it.</summary>
-public sealed record LedgerDimension(DimensionKind Kind, string Id, string Name, bool Active);
+/// <summary>A value of a dimension as the ledger has it.</summary>
+public sealed record LedgerDimension(Dimension Dimension, string Id, string Name, bool Active);
+
+/// <summary>A dimension that the ledger defines itself, beside department, location, project and customer.</summary>
+/// <param name="Dimension">The dimension.</param>
+/// <param name="On">Whether lines may carry it.</param>
+public sealed record OwnDimension(Dimension Dimension, bool On);
 
 /// <summary>An item of the ledger, with the account that it brings.</summary>
 public sealed record LedgerItem(string Id, string Name, string Account, bool Active);
@@ -47,8 +55,11 @@ public sealed record LedgerRecords
     /// <summary>The employees.</summary>
     public IReadOnlyList<LedgerEmployee> Employees { get; init; } = [];
 
-    /// <summary>Departments, locations, projects, customers.</summary>
+    /// <summary>The values of all dimensions.</summary>
     public IReadOnlyList<LedgerDimension> Dimensions { get; init; } = [];
+
+    /// <summary>The dimensions that the ledger defines itself.</summary>
+    public IReadOnlyList<OwnDimension> OwnDimensions { get; init; } = [];
 
     /// <summary>The payment terms.</summary>
     public IReadOnlyList<PaymentTerm> Terms { get; init; } = [];
@@ -60,7 +71,11 @@ public sealed record LedgerRecords
     public IReadOnlyList<LedgerTaxCode> TaxCodes { get; init; } = [];
 
     /// <summary>What is switched on there.</summary>
-    public LedgerCapabilities Capabilities { get; init; } = LedgerCapabilities.Everything;
+    public IReadOnlyList<LedgerFeature> Features { get; init; } = LedgerCapabilities.Everything.On;
+
+    /// <summary>What the ledger can do.</summary>
+    [JsonIgnore]
+    public LedgerCapabilities Capabilities => new(Features) { OwnDimensions = [.. OwnDimensions.Where(d => d.On).Select(d => d.Dimension)] };
 
     /// <summary>Where suppliers' entries went.</summary>
     public IReadOnlyList<SupplierPosting> History { get; init; } = [];

@@ -32,7 +32,6 @@ public sealed record PaymentTerm(string Id, string Name, TermRule Rule, int Days
             TermRule.NetDays => documentDate.AddDays(Days),
             TermRule.DayOfNextMonth => InMonth(month.AddMonths(1), Days),
             TermRule.EndOfMonth => InMonth(month.AddMonths(Days), 31),
-            _ => throw new InvalidOperationException($"{Rule} is no rule."),
         };
     }
 

@@ -1,3 +1,5 @@
+using Adnumera.Core.Texts;
+
 namespace Adnumera.Core.Ledger;
 
 /// <summary>What kind of record of the ledger.</summary>
@@ -23,6 +25,12 @@ public enum RecordKind
 
     /// <summary>A customer.</summary>
     Customer,
+
+    /// <summary>A dimension that the ledger defines itself.</summary>
+    OwnDimension,
+
+    /// <summary>A value of such a dimension.</summary>
+    DimensionValue,
 
     /// <summary>A payment term.</summary>
     PaymentTerm,
@@ -113,8 +121,8 @@ public static class PullComparison
             if (was.Sort != now.Sort) yield return new RecordChanged(kind, now.Id, kind == RecordKind.LockedPeriod ? RecordChange.LockMoved : RecordChange.KindChanged, $"{was.Title}: {was.Sort}", $"{now.Title}: {now.Sort}");
             if (was.Role != now.Role) yield return new RecordChanged(kind, now.Id, RecordChange.RoleChanged, $"{was.Title}: {was.Role}", $"{now.Title}: {now.Role}");
             if (was.Requires != now.Requires) yield return new RecordChanged(kind, now.Id, RecordChange.RequirementChanged, $"{was.Title}: {was.Requires}", $"{now.Title}: {now.Requires}");
-            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, kind == RecordKind.Feature ? RecordChange.SwitchedOff : RecordChange.Closed, was.Title, now.Title);
-            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, kind == RecordKind.Feature ? RecordChange.SwitchedOn : RecordChange.Reopened, was.Title, now.Title);
+            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOff : RecordChange.Closed, was.Title, now.Title);
+            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOn : RecordChange.Reopened, was.Title, now.Title);
         }
 
         foreach (var gone in before.Values) yield return new RecordChanged(kind, gone.Id, RecordChange.Gone, gone.Title, "");
@@ -124,10 +132,11 @@ public static class PullComparison
     [
         .. records.Accounts.Select(a => new Compared(
             RecordKind.Account, a.Id, a.Number, a.Name, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Role == AccountRole.None ? "no role" : Words<AccountRole>.Of(a.Role).Replace('_', ' '),
-            a.Requires is { } kind ? $"requires a {Words<DimensionKind>.Of(kind)}" : "requires nothing", a.Active)),
+            a.Requires is { } dimension ? $"requires a {dimension.Title}" : "requires nothing", a.Active)),
         .. records.Suppliers.Select(s => new Compared(RecordKind.Supplier, s.Id, "", s.Name)),
         .. records.Employees.Select(e => new Compared(RecordKind.Employee, e.Id, "", e.Name, Active: e.Active)),
-        .. records.Dimensions.Select(d => new Compared(KindOf(d.Kind), d.Id, "", d.Name, Active: d.Active)),
+        .. records.OwnDimensions.Select(d => new Compared(RecordKind.OwnDimension, d.Dimension.Word, "", d.Dimension.Title, Active: d.On)),
+        .. records.Dimensions.Select(d => new Compared(KindOf(d.Dimension), d.Dimension.IsStandard ? d.Id : $"{d.Dimension} {d.Id}", "", d.Name, d.Dimension.IsStandard ? "" : d.Dimension.Title, Active: d.Active)),
         .. records.Terms.Select(t => new Compared(RecordKind.PaymentTerm, t.Id, "", t.Name, $"{Words<TermRule>.Of(t.Rule).Replace('_', ' ')} {t.Days}")),
         .. records.Items.Select(i => new Compared(RecordKind.Item, i.Id, "", i.Name, $"account {i.Account}", Active: i.Active)),
         .. records.TaxCodes.Select(t => new Compared(RecordKind.TaxCode, t.Code, t.Code, t.Name, $"{t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %")),
@@ -135,14 +144,12 @@ public static class PullComparison
         new Compared(RecordKind.LockedPeriod, "lock", "", "locked through", records.Organisation.LockedThrough is { } locked ? locked.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) : "no day"),
     ];
 
-    private static RecordKind KindOf(DimensionKind kind) => kind switch
-    {
-        DimensionKind.Department => RecordKind.Department,
-        DimensionKind.Location => RecordKind.Location,
-        DimensionKind.Project => RecordKind.Project,
-        DimensionKind.Customer => RecordKind.Customer,
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
+    private static RecordKind KindOf(Dimension dimension) =>
+        dimension == Dimension.Department ? RecordKind.Department
+        : dimension == Dimension.Location ? RecordKind.Location
+        : dimension == Dimension.Project ? RecordKind.Project
+        : dimension == Dimension.Customer ? RecordKind.Customer
+        : RecordKind.DimensionValue;
 
     // The common form of all records: what is compared of each.
     private sealed record Compared(RecordKind Kind, string Id, string Number, string Name, string Sort = "", string Role = "", string Requires = "", bool Active = true)

@@ -1,4 +1,6 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 
@@ -104,7 +106,6 @@ public sealed class Ladder
         Rung.SupplierGroup => KeyKind.SupplierGroup,
         Rung.Source => KeyKind.Source,
         Rung.Person or Rung.Original or Rung.Fallback => null,
-        _ => throw new ArgumentOutOfRangeException(nameof(rung)),
     };
 
     /// <summary>Finds what decides a line; null when nothing maps it.</summary>
@@ -148,7 +149,7 @@ public sealed class Ladder
         Rung.Supplier => Look(KeyKind.Supplier, document.Supplier, document),
         Rung.SupplierGroup => LookGroup(KeyKind.Supplier, document.Supplier, KeyKind.SupplierGroup, document),
         Rung.Source => Look(KeyKind.Source, document.Identity.Source, document),
-        _ => throw new ArgumentOutOfRangeException(nameof(rung)),
+        Rung.Fallback => throw new ArgumentException("The fallback looks nothing up.", nameof(rung)),
     };
 
     private static Step Given(string account) => new(account, account.Length == 0 ? RungFinding.NoValue : RungFinding.Decides, null);

@@ -1,4 +1,6 @@
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 

@@ -1,7 +1,27 @@
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
+
+/// <summary>Why an account that was chosen cannot be used.</summary>
+public enum BrokenBecause
+{
+    /// <summary>The chart does not have it.</summary>
+    NotInChart,
+
+    /// <summary>The ledger closed it.</summary>
+    Closed,
+
+    /// <summary>It is a control account, and a cost may not go there.</summary>
+    Control,
+
+    /// <summary>It is an income or cost account, and an offset must be an asset, a liability or equity.</summary>
+    NotBalance,
+
+    /// <summary>It is neither an asset nor a liability, and tax must be.</summary>
+    NotTax,
+}
 
 /// <summary>Which accounts a mapping may have as its target.</summary>
 public static class Targets
@@ -78,7 +98,7 @@ public static class Targets
     private static double LikenessOf(Account lost, Account candidate)
     {
         var sameNumber = lost.Number.Length > 0 && lost.Number == candidate.Number;
-        var name = Core.Likeness.Of(lost.Name, candidate.Name);
+        var name = Likeness.Of(lost.Name, candidate.Name);
         return sameNumber ? 0.7 + 0.3 * name : 0.95 * name;
     }
 }

@@ -1,3 +1,5 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
@@ -7,67 +9,6 @@ namespace Adnumera.Core.Posting;
 
 /// <summary>An account's balance: debit minus credit, in minor units.</summary>
 public sealed record LedgerBalance(string Account, long Balance);
-
-/// <summary>An entry as it is sent.</summary>
-public sealed record EntryInstruction
-{
-    /// <summary>The key that makes sending it twice harmless.</summary>
-    public required string IdempotencyKey { get; init; }
-
-    /// <summary>The document.</summary>
-    public required DocumentIdentity Identity { get; init; }
-
-    /// <summary>The form that it takes in the ledger.</summary>
-    public required LedgerForm Form { get; init; }
-
-    /// <summary>The day of the entry.</summary>
-    public required DateOnly Date { get; init; }
-
-    /// <summary>When it is due.</summary>
-    public DateOnly? DueDate { get; init; }
-
-    /// <summary>The reference.</summary>
-    public string Reference { get; init; } = "";
-
-    /// <summary>The supplier's name.</summary>
-    public string Supplier { get; init; } = "";
-
-    /// <summary>The employee's name.</summary>
-    public string Employee { get; init; } = "";
-
-    /// <summary>ISO 4217.</summary>
-    public required string Currency { get; init; }
-
-    /// <summary>Notes.</summary>
-    public string Memo { get; init; } = "";
-
-    /// <summary>The lines: balanced.</summary>
-    public required IReadOnlyList<InstructionLine> Lines { get; init; }
-
-    /// <summary>The same entry as the proof compares it.</summary>
-    public IntendedEntry AsIntended() => new()
-    {
-        Identity = Identity,
-        Date = Date,
-        Reference = Reference,
-        Supplier = Supplier,
-        Employee = Employee,
-        Lines = [.. Lines.Select(l => new ProofLine(l.Account, Math.Max(l.Signed, 0), Math.Max(-l.Signed, 0), l.TaxCode, new Dimensions(l.Department, l.Location, l.Project), l.IsOffset))],
-    };
-}
-
-/// <summary>A line of an entry as it is sent.</summary>
-/// <param name="Account">The account's id.</param>
-/// <param name="Signed">Debit minus credit, in minor units.</param>
-/// <param name="TaxCode">The tax code.</param>
-/// <param name="Department">The department.</param>
-/// <param name="Location">The location.</param>
-/// <param name="Project">The project.</param>
-/// <param name="Memo">The line's text.</param>
-/// <param name="IsOffset">Whether it is the other side.</param>
-/// <param name="Item">The item of the ledger that brought the account; blank for none.</param>
-public sealed record InstructionLine(
-    string Account, long Signed, string TaxCode, string Department, string Location, string Project, string Memo, bool IsOffset, string Item = "");
 
 /// <summary>Why a ledger could not be asked.</summary>
 public enum LedgerTrouble
@@ -133,4 +74,30 @@ public interface ILedger
 
     /// <summary>Gives the connection back.</summary>
     Task Revoke(CancellationToken cancel);
+}
+
+/// <summary>How a company reaches its ledger, as the ledger's owner allowed.</summary>
+/// <param name="Address">The address of the ledger.</param>
+/// <param name="Token">The token that its owner gave; a secret.</param>
+/// <param name="Currency">The currency of the ledger, for the decimals of its amounts.</param>
+public sealed record LedgerConnection(Uri Address, string Token, Currency Currency);
+
+/// <summary>The port to a kind of ledger: asking its owner for consent, and opening a ledger for each connection.</summary>
+public interface ILedgerConnector
+{
+    /// <summary>The page on which the ledger's owner allows the connection.</summary>
+    /// <param name="ledger">The address of the ledger.</param>
+    /// <param name="redirect">Where the owner's browser is sent back to.</param>
+    /// <param name="state">What comes back with it.</param>
+    Uri ConsentPage(Uri ledger, Uri redirect, string state);
+
+    /// <summary>Trades the code of the consent page for a token.</summary>
+    /// <exception cref="LedgerUnavailableException">The ledger gives none.</exception>
+    Task<string> Exchange(Uri ledger, string code, Uri redirect, CancellationToken cancel);
+
+    /// <summary>The ledger of a connection.</summary>
+    ILedger Open(LedgerConnection connection);
+
+    /// <summary>The page of a record in the ledger, for its owner to look at or to change it.</summary>
+    Uri RecordPage(Uri ledger, string organisation, RecordKind kind, string id);
 }

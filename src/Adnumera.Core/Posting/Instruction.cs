@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Posting;
 
@@ -35,20 +36,30 @@ public abstract record PostingAnswer
 
     /// <summary>The ledger refused it.</summary>
     /// <param name="Code">The ledger's code.</param>
-    /// <param name="LedgerSays">The ledger's own words.</param>
-    public sealed record Refused(string Code, string LedgerSays) : PostingAnswer;
+    /// <param name="LedgerText">The ledger's own words.</param>
+    public sealed record Refused(string Code, string LedgerText) : PostingAnswer;
 
     /// <summary>No clear answer came: it may or may not stand in the ledger.</summary>
     public sealed record Lost(string Why) : PostingAnswer;
 
     /// <summary>The ledger has its key already, with other content: something stands there under it.</summary>
-    public sealed record KeyInUse(string LedgerSays) : PostingAnswer;
+    public sealed record KeyInUse(string LedgerText) : PostingAnswer;
 
     /// <summary>The ledger asks to wait, and did not look at it.</summary>
     public sealed record TryLater(TimeSpan After) : PostingAnswer;
 
     /// <summary>The connection is not allowed any more, and the ledger did not look at it.</summary>
     public sealed record NotAllowed : PostingAnswer;
+
+    /// <summary>One answer for each case.</summary>
+    public T Match<T>(
+        Func<Accepted, T> accepted, Func<Refused, T> refused, Func<Lost, T> lost, Func<KeyInUse, T> keyInUse, Func<TryLater, T> tryLater, Func<NotAllowed, T> notAllowed) =>
+        this is Accepted a ? accepted(a)
+        : this is Refused r ? refused(r)
+        : this is Lost l ? lost(l)
+        : this is KeyInUse k ? keyInUse(k)
+        : this is TryLater t ? tryLater(t)
+        : notAllowed((NotAllowed)this);
 }
 
 /// <summary>What to do next with an instruction.</summary>
@@ -109,7 +120,6 @@ public static class Outbox
         InstructionState.Unknown when absence.Times >= AbsentTimes && absence.Latest - absence.Since >= AbsentFor => PostingStep.Send,
         InstructionState.Sent or InstructionState.Unknown => PostingStep.Ask,
         InstructionState.Accepted or InstructionState.Refused => PostingStep.Nothing,
-        _ => throw new ArgumentOutOfRangeException(nameof(state)),
     };
 
     /// <summary>Whether an unknown one is to be asked for again by itself.</summary>
@@ -119,14 +129,17 @@ public static class Outbox
     /// The state that follows from an answer to sending it. What the ledger turned away at the door is as it was before; but an earlier attempt that
     /// may have arrived stays unknown.
     /// </summary>
-    public static InstructionState After(InstructionState before, PostingAnswer answer) => answer switch
+    public static InstructionState After(InstructionState before, PostingAnswer answer)
     {
-        PostingAnswer.Accepted => InstructionState.Accepted,
-        PostingAnswer.Refused => InstructionState.Refused,
-        PostingAnswer.Lost or PostingAnswer.KeyInUse => InstructionState.Unknown,
-        PostingAnswer.TryLater or PostingAnswer.NotAllowed => before == InstructionState.Unknown ? InstructionState.Unknown : InstructionState.Planned,
-        _ => throw new ArgumentOutOfRangeException(nameof(answer)),
-    };
+        var turnedAway = before == InstructionState.Unknown ? InstructionState.Unknown : InstructionState.Planned;
+        return answer.Match(
+            accepted: _ => InstructionState.Accepted,
+            refused: _ => InstructionState.Refused,
+            lost: _ => InstructionState.Unknown,
+            keyInUse: _ => InstructionState.Unknown,
+            tryLater: _ => turnedAway,
+            notAllowed: _ => turnedAway);
+    }
 
     private static string Hash(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
 }

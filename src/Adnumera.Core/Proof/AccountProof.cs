@@ -1,3 +1,5 @@
+using Adnumera.Core.Ledger;
+
 namespace Adnumera.Core.Proof;
 
 /// <summary>One account's totals: what was intended, and what the ledger holds, by origin. Minor units.</summary>
@@ -28,7 +30,27 @@ public sealed record AccountProof(string Account)
     public long NotOursCredit { get; private set; }
 
     /// <summary>Intended net equals found net, and nothing is not ours.</summary>
-    public bool Agrees => IntendedDebit - IntendedCredit == FoundDebit - FoundCredit && NotOursDebit == 0 && NotOursCredit == 0;
+    public bool Agrees => Intended == Found && NotOursDebit == 0 && NotOursCredit == 0;
+
+    /// <summary>Found debits less credits.</summary>
+    public long Found => FoundDebit - FoundCredit;
+
+    /// <summary>Intended debits less credits.</summary>
+    public long Intended => IntendedDebit - IntendedCredit;
+
+    /// <summary>Debits less credits of payments.</summary>
+    public long Payments => PaymentsDebit - PaymentsCredit;
+
+    /// <summary>Debits less credits that we did not make.</summary>
+    public long NotOurs => NotOursDebit - NotOursCredit;
+
+    /// <summary>
+    /// Whether the account agrees over a period: opening balance, what we made, payments and what we did not make come to the closing balance, and nothing differs
+    /// (02-domain, chapter 8).
+    /// </summary>
+    /// <param name="opening">The balance before the period, debit minus credit.</param>
+    /// <param name="closing">The balance at its end.</param>
+    public bool AgreesOver(long opening, long closing) => Agrees && opening + Found + Payments + NotOurs == closing;
 
     /// <summary>The totals of each account of either side, by first appearance.</summary>
     public static IReadOnlyList<AccountProof> Of(IEnumerable<IntendedEntry> intended, IEnumerable<FoundEntry> ledger)

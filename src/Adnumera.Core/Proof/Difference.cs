@@ -1,4 +1,6 @@
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
 
 namespace Adnumera.Core.Proof;
 
@@ -96,10 +98,8 @@ public abstract record DifferenceValue
     public sealed record Text(string Value) : DifferenceValue;
 
     /// <summary>As it is written into a file.</summary>
-    public string Write(int digits) => this switch
-    {
-        Money m => Amounts.AmountText.Format(m.Minor, digits),
-        Text t => t.Value,
-        _ => throw new InvalidOperationException("Unknown value."),
-    };
+    public string Write(int digits) => Match(money => AmountText.Format(money.Minor, digits), text => text.Value);
+
+    /// <summary>One answer for each case.</summary>
+    public T Match<T>(Func<Money, T> money, Func<Text, T> text) => this is Money amount ? money(amount) : text((Text)this);
 }

@@ -1,4 +1,6 @@
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Proof;
 
@@ -83,9 +85,8 @@ internal sealed class EntryComparison
             now.Add($"{name}={right}");
         }
 
-        Note("department", from.Dimensions.Department, to.Dimensions.Department);
-        Note("location", from.Dimensions.Location, to.Dimensions.Location);
-        Note("project", from.Dimensions.Project, to.Dimensions.Project);
+        foreach (var dimension in from.Dimensions.Filled.Concat(to.Dimensions.Filled).Select(d => d.Dimension).Distinct().Order())
+            Note(dimension.Word, from.Dimensions[dimension], to.Dimensions[dimension]);
         var kind = was.Count > 0 ? DifferenceKind.Dimension : DifferenceKind.Tax;
         Note("tax_code", from.TaxCode, to.TaxCode);
         return new Move(kind, account, new DifferenceValue.Text(string.Join("; ", was)), new DifferenceValue.Text(string.Join("; ", now)), moved);

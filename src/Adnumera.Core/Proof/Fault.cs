@@ -1,4 +1,5 @@
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries;
 
 namespace Adnumera.Core.Proof;
 

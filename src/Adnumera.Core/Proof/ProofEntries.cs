@@ -8,7 +8,7 @@ namespace Adnumera.Core.Proof;
 /// <param name="Debit">Minor units.</param>
 /// <param name="Credit">Minor units.</param>
 /// <param name="TaxCode">The tax code, blank for none.</param>
-/// <param name="Dimensions">Department, location, project.</param>
+/// <param name="Dimensions">The dimensions.</param>
 /// <param name="IsOffset">Whether it is the other side of the entry; known only of intended lines.</param>
 public sealed record ProofLine(string Account, long Debit, long Credit, string TaxCode, Dimensions Dimensions, bool IsOffset = false)
 {

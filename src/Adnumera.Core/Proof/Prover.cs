@@ -1,5 +1,7 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Proof;
 

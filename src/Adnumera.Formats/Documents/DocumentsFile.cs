@@ -1,16 +1,13 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Documents;
 
-/// <summary>A document as a file has it.</summary>
-/// <param name="Document">The document.</param>
-/// <param name="FirstRow">The physical line of its first row.</param>
-/// <param name="LastRow">The physical line of its last row.</param>
-public sealed record FiledDocument(Document Document, long FirstRow, long LastRow);
 
 /// <summary>documents.csv: one row a line, the document's own fields repeated.</summary>
 public static class DocumentsFile
@@ -18,11 +15,11 @@ public static class DocumentsFile
     private const int Source = 0, SourceId = 1, Kind = 2, Date = 3, DueDate = 4, Reference = 5, Supplier = 6, Employee = 7, PaymentAccount = 8,
         Settlement = 9, CurrencyCode = 10, Total = 11, Notes = 12, NotDuplicate = 13, Line = 14, Description = 15, Category = 16, Item = 17,
         CostCode = 18, Quantity = 19, UnitPrice = 20, Net = 21, TaxCode = 22, Tax = 23, Department = 24, Location = 25, Project = 26,
-        Account = 27, OriginalAccount = 28;
+        Customer = 27, Account = 28, OriginalAccount = 29;
 
     private static readonly IReadOnlyList<Column> Columns = [.. Column.List(
         "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency document_total* notes " +
-        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project account original_account").Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c)];
+        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project customer account original_account").Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c)];
 
     /// <summary>Reads documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
@@ -98,7 +95,7 @@ public static class DocumentsFile
         Net = table.Amount(Net, currency, required: true),
         TaxCode = table.Text(TaxCode),
         Tax = table.Amount(Tax, currency),
-        Dimensions = new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
+        Dimensions = Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)),
         Account = table.Text(Account),
         OriginalAccount = table.Text(OriginalAccount),
     };

@@ -1,6 +1,7 @@
 using System.Globalization;
-using Adnumera.Core;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 
@@ -11,7 +12,7 @@ public sealed class DocumentsWriter : IDisposable
 {
     private const string Header =
         "source source_id kind document_date due_date reference supplier employee payment_account settlement currency document_total notes not_duplicate line description category item cost_code quantity unit_price net " +
-        "tax_code tax department location project account original_account";
+        "tax_code tax department location project customer account original_account";
 
     private readonly CsvWriter writer;
 
@@ -32,7 +33,8 @@ public sealed class DocumentsWriter : IDisposable
             writer.WriteAmount(line.Net, document.Currency);
             Text(line.TaxCode);
             writer.WriteAmount(line.Tax, document.Currency);
-            Text(line.Dimensions.Department, line.Dimensions.Location, line.Dimensions.Project, line.Account, line.OriginalAccount);
+            foreach (var dimension in Dimension.Standard) writer.WriteField(line.Dimensions[dimension]);
+            Text(line.Account, line.OriginalAccount);
             writer.EndRecord();
         }
     }

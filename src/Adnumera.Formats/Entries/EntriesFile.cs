@@ -1,10 +1,11 @@
 using System.Globalization;
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 
@@ -19,13 +20,13 @@ public sealed record FiledEntry(IntendedEntry Entry, bool Reverses);
 public sealed class EntriesFile : IDisposable
 {
     private const string Header =
-        "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code department location project memo rung because";
+        "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code department location project customer memo rung because";
 
     private const int Source = 0, SourceId = 1, Form = 2, EntryDate = 3, Reference = 4, Supplier = 5, Employee = 6, CurrencyCode = 7,
-        AccountId = 8, Debit = 9, Credit = 10, TaxCode = 11, Department = 12, Location = 13, Project = 14, RungWord = 15;
+        AccountId = 8, Debit = 9, Credit = 10, TaxCode = 11, Department = 12, Location = 13, Project = 14, Customer = 15, RungWord = 16;
 
     private static readonly IReadOnlyList<Column> Columns = Column.List(
-        "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location project rung* " +
+        "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location project customer rung* " +
         "entry_line document_line memo because");
 
     private static readonly IReadOnlyList<string> RungWords = Words<EntryRung>.All;
@@ -58,9 +59,7 @@ public sealed class EntriesFile : IDisposable
             writer.WriteAmount(line.Debit, document.Currency);
             writer.WriteAmount(line.Credit, document.Currency);
             writer.WriteField(line.TaxCode);
-            writer.WriteField(line.Dimensions.Department);
-            writer.WriteField(line.Dimensions.Location);
-            writer.WriteField(line.Dimensions.Project);
+            foreach (var dimension in Dimension.Standard) writer.WriteField(line.Dimensions[dimension]);
             writer.WriteField(line.Memo);
             writer.WriteField(RungWords[(int)line.Rung]);
             writer.WriteField(line.Because);
@@ -91,7 +90,7 @@ public sealed class EntriesFile : IDisposable
             var head = new Head(table.RequiredDate(EntryDate), table.Text(Reference), table.Text(Supplier), table.Text(Employee), table.Text(Form));
             var line = new ProofLine(
                 table.Required(AccountId), table.Amount(Debit, currency), table.Amount(Credit, currency), table.Text(TaxCode),
-                new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)),
+                Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)),
                 table.Word<EntryRung>(RungWord) == EntryRung.Offset);
             if (identity.Source.Length == 0 || identity.SourceId.Length == 0) continue;
             if (!byIdentity.TryGetValue(identity, out var entry))

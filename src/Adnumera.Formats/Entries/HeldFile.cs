@@ -15,8 +15,8 @@ public sealed class HeldFile : IDisposable
     /// <summary>Writes the reasons of a document; none for a coded one.</summary>
     public void Write(Composition composition)
     {
-        if (composition.SetAside is { } setAside) Write(composition, null, "set_aside", ReasonWords.Of(setAside));
-        foreach (var reason in composition.Held) Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
+        if (composition is Composition.SetAside { Why: var why }) Write(composition, null, "set_aside", ReasonWords.Of(why));
+        foreach (var reason in composition.Reasons) Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
     }
 
     /// <inheritdoc/>

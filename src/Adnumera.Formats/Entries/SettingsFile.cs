@@ -1,9 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Entries;

@@ -1,5 +1,6 @@
-using Adnumera.Core;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Ledger;
@@ -44,8 +45,8 @@ public static class ChartFile
         using var writer = CsvFile.Create(stream, "account number name kind role parent active");
         foreach (var account in chart.Accounts)
         {
-            var fills = Enum.GetValues<AccountRole>().Where(r => r != AccountRole.None && chart.Role(r) is RoleHolder.One one && one.Account.Id == account.Id).ToList();
-            var role = fills.Contains(account.Role) || chart.Role(account.Role) is RoleHolder.Several or RoleHolder.Nobody ? account.Role : fills.FirstOrDefault();
+            var fills = Enum.GetValues<AccountRole>().Where(r => r != AccountRole.None && chart.Role(r) is RoleHolder.Filled one && one.Account.Id == account.Id).ToList();
+            var role = fills.Contains(account.Role) || chart.Role(account.Role) is RoleHolder.Ambiguous or RoleHolder.Vacant ? account.Role : fills.FirstOrDefault();
             writer.WriteField(account.Id);
             writer.WriteField(account.Number);
             writer.WriteField(account.Name);

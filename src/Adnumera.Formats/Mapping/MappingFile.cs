@@ -1,21 +1,30 @@
 using System.Globalization;
-using Adnumera.Core;
+using Adnumera.Core.Dates;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Mapping;
 
 /// <summary>
-/// mapping.csv: the mapping book. The whole book of an application has further kinds and the columns <c>value</c> and
-/// <c>ledger_item</c>; the pipeline's file has not.
+/// mapping.csv: the mapping book. The whole book of an application has further kinds and the columns <c>value</c>,
+/// <c>ledger_item</c> and <c>own_dimensions</c> (such as <c>season=Spring; press=A</c>); the pipeline's file has not.
 /// </summary>
 public static class MappingFile
 {
-    private const int Kind = 0, Key = 1, ForSource = 2, Account = 3, Group = 4, TaxCode = 5, Department = 6, Location = 7, Project = 8, Percent = 9, From = 10, Value = 11, LedgerItem = 12;
-    private const string Header = "key_kind key for_source account group tax_code department location project recoverable_percent effective_from";
-    private static readonly IReadOnlyList<Column> Columns = Column.List("key_kind* key* for_source account group tax_code department location project recoverable_percent effective_from");
-    private static readonly IReadOnlyList<Column> WholeColumns = [.. Columns, new Column("value"), new Column("ledger_item")];
+    private const int Kind = 0, Key = 1, ForSource = 2, Account = 3, Group = 4, TaxCode = 5, Department = 6, Location = 7, Project = 8, Customer = 9,
+        Percent = 10, From = 11, Value = 12, LedgerItem = 13, OwnDimensions = 14;
+
+    private const string Header = "key_kind key for_source account group tax_code department location project customer recoverable_percent effective_from";
+    private const string FurtherHeader = "value ledger_item own_dimensions";
+
+    private static readonly IReadOnlyList<Column> Columns =
+        Column.List("key_kind* key* for_source account group tax_code department location project customer recoverable_percent effective_from");
+
+    private static readonly IReadOnlyList<Column> WholeColumns = [.. Columns, .. Column.List(FurtherHeader)];
     private static readonly KeyKind[] WholeKinds = Enum.GetValues<KeyKind>();
     private static readonly KeyKind[] Kinds = [.. WholeKinds.Where(k => k.IsInBook())];
 
@@ -63,10 +72,10 @@ public static class MappingFile
     public static void Write(Stream stream, IEnumerable<MappingRow> book, bool whole = false)
     {
         // The whole book is for people: a cell that a spreadsheet would run as a formula is made a text there, and read back as it was.
-        using var writer = CsvFile.Create(stream, whole ? $"{Header} value ledger_item" : Header);
+        using var writer = CsvFile.Create(stream, whole ? $"{Header} {FurtherHeader}" : Header);
         foreach (var row in BookChanges.InOrder(book.Where(r => whole || r.Kind.IsInBook())))
         {
-            foreach (var field in Fields(row).Take(whole ? 13 : 11)) writer.WriteField(whole ? SpreadsheetText.Harmless(field) : field);
+            foreach (var field in Fields(row).Take(whole ? WholeColumns.Count : Columns.Count)) writer.WriteField(whole ? SpreadsheetText.Harmless(field) : field);
             writer.EndRecord();
         }
     }
@@ -74,8 +83,9 @@ public static class MappingFile
     /// <summary>The fields of a row in the order of the columns of the whole book.</summary>
     public static IReadOnlyList<string> Fields(MappingRow row) =>
     [
-        Words<KeyKind>.Of(row.Kind), row.Key, row.ForSource, row.Account, row.Group, row.TaxCode, row.Dimensions.Department, row.Dimensions.Location, row.Dimensions.Project,
+        Words<KeyKind>.Of(row.Kind), row.Key, row.ForSource, row.Account, row.Group, row.TaxCode, .. Dimension.Standard.Select(d => row.Dimensions[d]),
         row.Kind == KeyKind.TaxCode ? row.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "", row.EffectiveFrom?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "", row.Value, row.LedgerItem,
+        string.Join("; ", row.Dimensions.Filled.Where(d => !d.Dimension.IsStandard).Select(d => $"{d.Dimension}={d.Value}")),
     ];
 
     /// <summary>What no row may be, wherever it comes from, as people say it; null when it may.</summary>
@@ -88,6 +98,21 @@ public static class MappingFile
         : row.Value.Length > 0 && !row.Kind.MapsToValue() && row.Kind != KeyKind.TaxCode ? $"a {row.Kind.Title()} maps to an account, not to a value."
         : row.LedgerItem.Length > 0 && (row.Account.Length == 0 || row.Kind.IsOffset()) ? "an item of the ledger brings the account of a cost."
         : null;
+
+    // The dimensions that the ledger defines itself: "season=Spring; press=A".
+    private static Dimensions Own(CsvTable table, string text)
+    {
+        var values = new List<FilledDimension>();
+        foreach (var part in text.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (part.Split('=', 2, StringSplitOptions.TrimEntries) is [var word, { Length: > 0 } value] && Dimension.TryRead(word, out var dimension) && !dimension.IsStandard)
+                values.Add(new FilledDimension(dimension, value));
+            else
+                table.Error(OwnDimensions, $"{Quote.Of(part)} is not a dimension of the ledger's own with its value, such as season=Spring");
+        }
+
+        return Dimensions.Of([.. values]);
+    }
 
     private static MappingRow ReadRow(CsvTable table, bool whole)
     {
@@ -102,7 +127,7 @@ public static class MappingFile
             Account = Text(Account),
             Group = Text(Group),
             TaxCode = Text(TaxCode),
-            Dimensions = new Dimensions(Text(Department), Text(Location), Text(Project)),
+            Dimensions = Dimensions.Named(Text(Department), Text(Location), Text(Project), Text(Customer)).Or(whole ? Own(table, Text(OwnDimensions)) : default),
             RecoverablePercent = table.Number(Percent) ?? 0,
             EffectiveFrom = table.Date(From),
             Value = whole ? Text(Value) : "",

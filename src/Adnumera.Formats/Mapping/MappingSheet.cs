@@ -1,6 +1,8 @@
 using System.Globalization;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 using MiniExcelLibs;

@@ -1,8 +1,10 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Proof;
@@ -11,10 +13,10 @@ namespace Adnumera.Formats.Proof;
 public static class LedgerFile
 {
     private const int Entry = 0, Source = 1, SourceId = 2, EntryType = 3, EntryDate = 4, Reference = 5, Supplier = 6, Employee = 7, Status = 8,
-        AccountId = 9, Debit = 10, Credit = 11, TaxCode = 12, Department = 13, Location = 14, Project = 15;
+        AccountId = 9, Debit = 10, Credit = 11, TaxCode = 12, Department = 13, Location = 14, Project = 15, Customer = 16;
 
     private static readonly IReadOnlyList<Column> Columns = Column.List(
-        "ledger_entry* source source_id entry_type entry_date* reference supplier employee status* account* debit credit tax_code department location project");
+        "ledger_entry* source source_id entry_type entry_date* reference supplier employee status* account* debit credit tax_code department location project customer");
 
     /// <summary>Reads the ledger's entries in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     public static IReadOnlyList<FoundEntry> Read(string file, byte[] content, Currency currency, Problems problems)
@@ -31,7 +33,7 @@ public static class LedgerFile
                 table.Error(head.Source.Length == 0 ? Source : SourceId, "source and source_id are either both filled or both blank");
             var line = new ProofLine(
                 table.Required(AccountId), table.Amount(Debit, currency), table.Amount(Credit, currency), table.Text(TaxCode),
-                new Dimensions(table.Text(Department), table.Text(Location), table.Text(Project)));
+                Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)));
             if (id.Length == 0) continue;
             if (!byId.TryGetValue(id, out var entry))
             {

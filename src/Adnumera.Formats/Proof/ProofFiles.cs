@@ -1,6 +1,6 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Proof;

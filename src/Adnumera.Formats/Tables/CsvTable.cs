@@ -1,7 +1,8 @@
 using System.Buffers;
-using System.Text;
 using System.Text.Unicode;
-using Adnumera.Core;
+using System.Text;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using CsvHelper;
 
 namespace Adnumera.Formats.Tables;

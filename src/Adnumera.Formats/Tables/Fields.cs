@@ -1,6 +1,7 @@
 using System.Globalization;
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Dates;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Formats.Tables;
 
@@ -26,7 +27,7 @@ public static class Fields
         AmountText.Fault.Form => $"{Quote.Of(text)} is not an amount; expected a number such as {AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
         AmountText.Fault.Decimals => $"{Quote.Of(text)} has more decimals than {currency} has ({currency.Digits})",
         AmountText.Fault.TooLarge => $"{Quote.Of(text)} is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
-        _ => throw new ArgumentOutOfRangeException(nameof(fault)),
+        AmountText.Fault.None => throw new ArgumentException("There is no fault.", nameof(fault)),
     };
 
     /// <summary>A number with any decimals; blank is null.</summary>

@@ -1,6 +1,11 @@
-using Adnumera.Core;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -8,16 +13,17 @@ namespace Adnumera.Storage.Count;
 
 /// <summary>A source's totals.</summary>
 /// <param name="Source">The source.</param>
-/// <param name="Says">What the source itself says that it sent; null where it is not stated for the whole of the time.</param>
+/// <param name="Stated">What the source itself says that it sent; null where it is not stated for the whole of the time.</param>
 /// <param name="Dated">What arrived of it, by the documents' own days, in the time that the statement is for.</param>
 /// <param name="Totals">What arrived, and where it is.</param>
 /// <param name="Holds">What the ledger holds of what was read back, each document by the latest reading that covers it.</param>
 /// <param name="Intended">What had been sent of that.</param>
-public sealed record SourceCount(string Source, Tally? Says, Tally Dated, StateTotals Totals, Tally Holds, Tally Intended);
+public sealed record SourceCount(string Source, Tally? Stated, Tally Dated, StateTotals Totals, Tally Holds, Tally Intended);
 
 /// <summary>What waits for a person, gathered by its cause.</summary>
+/// <param name="FirstLine">The line of the first document that it is on; 0 for the document.</param>
 [method: ExplicitConstructor]
-public sealed record WaitingCause(string Reason, string Value, string Detail, long Documents, long Money, long FirstDocument, string FirstKind, string FirstWho, string FirstReference, string KeyKind);
+public sealed record WaitingCause(string Reason, string Value, string Detail, long Documents, long Money, long FirstDocument, long FirstLine);
 
 /// <summary>The count.</summary>
 public sealed class CountTable(SqliteConnection company)
@@ -40,9 +46,9 @@ public sealed class CountTable(SqliteConnection company)
         var statements = new StatementTable(company);
         return [.. totals.Where(t => t.Value.Arrived.Documents != 0).Select(t =>
         {
-            var (says, dated) = statements.For(t.Key, period);
+            var (stated, dated) = statements.For(t.Key, period);
             var (holds, intended) = read.GetValueOrDefault(t.Key);
-            return new SourceCount(t.Key, says, dated, t.Value, holds, intended);
+            return new SourceCount(t.Key, stated, dated, t.Value, holds, intended);
         })];
     }
 
@@ -55,15 +61,13 @@ public sealed class CountTable(SqliteConnection company)
     /// <summary>What waits for a person, by cause, most money first. Walks hold_by_reason.</summary>
     public IReadOnlyList<WaitingCause> Waiting(string? period, int most) => company.Query<WaitingCause>(
         """
-        with cause as (
         select h.reason as Reason, h.value as Value, min(h.detail) as Detail, count(distinct d.id) as Documents,
-          sum(case when h.line = 0 then d.total else coalesce((select abs(l.net + l.tax) from document_line l where l.document_id = h.document_id and l.line = h.line), d.total) end) as Money,
-          min(d.id) as FirstDocument, min(h.line) as FirstLine
+          sum(case when h.line = 0 then d.total else coalesce(
+            (select abs(l.net + l.tax) from document_line l where l.document_id = h.document_id and l.line = h.line), d.total) end) as Money,
+          min(d.id) as FirstDocument, coalesce((
+            select min(f.line) from hold f where f.document_id = min(d.id) and f.reason = h.reason and f.value = h.value), 0) as FirstLine
         from hold h join document d on d.id = h.document_id where @period is null or d.period = @period
-        group by h.reason, h.value order by Money desc, h.reason, h.value limit @most)
-        select c.Reason, c.Value, c.Detail, c.Documents, c.Money, c.FirstDocument, f.kind as FirstKind, coalesce(nullif(f.supplier, ''), nullif(f.employee, ''), f.payment_account) as FirstWho, f.reference as FirstReference,
-          coalesce(case when l.item <> '' then 'item' when l.cost_code <> '' then 'cost_code' when l.category <> '' then 'category' when f.supplier <> '' then 'supplier' end, '') as KeyKind
-        from cause c join document f on f.id = c.FirstDocument left join document_line l on l.document_id = c.FirstDocument and l.line = c.FirstLine order by c.Money desc, c.Reason, c.Value
+        group by h.reason, h.value order by Money desc, h.reason, h.value limit @most
         """, new { period, most }).AsList();
 
     /// <summary>Documents in other currencies, which count but whose money is not added.</summary>

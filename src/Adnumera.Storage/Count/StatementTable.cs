@@ -1,4 +1,6 @@
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -31,7 +33,7 @@ public sealed class StatementTable(SqliteConnection company)
     /// <summary>
     /// What a source says for a period, or for all the days on which something of it is dated; null where that is not stated whole. Beside it what arrived in that time. Walks dated_cell.
     /// </summary>
-    public (Tally? Says, Tally Dated) For(string source, string? period)
+    public (Tally? Stated, Tally Dated) For(string source, string? period)
     {
         var statements = Of(source).Select(s => s.Statement).ToList();
         DateOnly first, last;

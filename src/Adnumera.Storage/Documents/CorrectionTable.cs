@@ -1,3 +1,4 @@
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,3 +1,4 @@
+using Adnumera.Core.Ledger;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,6 +1,13 @@
 using System.Globalization;
 using System.Text.Json;
-using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Mapping;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -9,7 +16,7 @@ namespace Adnumera.Storage.Documents;
 /// <summary>What a list of documents is to hold.</summary>
 public sealed record DocumentFilter
 {
-    public string? State { get; init; }
+    public DocumentState? State { get; init; }
 
     public string? Source { get; init; }
 
@@ -18,14 +25,14 @@ public sealed record DocumentFilter
 
     public string? Period { get; init; }
 
-    public string? Kind { get; init; }
+    public DocumentKind? Kind { get; init; }
 
-    public string? Reason { get; init; }
+    public HoldKind? Reason { get; init; }
 
     public string? ReasonValue { get; init; }
 
-    /// <summary>A value that arrives: <c>category</c>, <c>item</c>, <c>supplier</c>, <c>payment_account</c> or <c>settlement</c>, and the value.</summary>
-    public string? KeyKind { get; init; }
+    /// <summary>The kind of a value that arrives, and the value.</summary>
+    public KeyKind? KeyKind { get; init; }
 
     public string? Key { get; init; }
 
@@ -59,9 +66,9 @@ public enum DocumentOrder
 }
 
 /// <summary>A document in a list.</summary>
-[method: ExplicitConstructor]
 public sealed record DocumentSummary(
-    long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason, long Reasons, string Notices, string SortKey);
+    long Id, string Source, string SourceId, DocumentKind Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, DocumentState State, string Reason, long Reasons,
+    bool Noticed, string SortKey);
 
 /// <summary>Lists of documents, page by page on the index of their order.</summary>
 public sealed class DocumentList(SqliteConnection company)
@@ -80,7 +87,7 @@ public sealed class DocumentList(SqliteConnection company)
 
         parameters.Add("most", most);
         var way = descending ? "desc" : "asc";
-        return company.Query<DocumentSummary>(
+        return [.. company.Query<SummaryRow>(
             $"""
             select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
               coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference, d.currency as Currency,
@@ -88,7 +95,7 @@ public sealed class DocumentList(SqliteConnection company)
               coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason limit 1), d.set_aside) as Reason,
               (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({key} as text) as SortKey
             from document d where {where} order by {key} {way}, d.id {way} limit @most
-            """, parameters).AsList();
+            """, parameters).Select(r => r.ToSummary())];
     }
 
     /// <summary>How many there are and their money.</summary>
@@ -123,7 +130,6 @@ public sealed class DocumentList(SqliteConnection company)
         DocumentOrder.Largest => ("d.total", true, true),
         DocumentOrder.Smallest => ("d.total", false, true),
         DocumentOrder.Supplier => ("d.supplier_key", false, false),
-        _ => throw new ArgumentOutOfRangeException(nameof(order)),
     };
 
     private (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
@@ -137,37 +143,23 @@ public sealed class DocumentList(SqliteConnection company)
             parameters.Add(name, folded ?? value);
         }
 
-        Add(filter.State, "d.state = @state", "state");
+        Add(Word(filter.State), "d.state = @state", "state");
         Add(filter.Source, "d.source = @source", "source");
         Add(filter.Period, "d.period = @period", "period");
-        Add(filter.Kind, "d.kind = @kind", "kind");
+        Add(Word(filter.Kind), "d.kind = @kind", "kind");
         Add(Iso.Text(filter.NoticedOn), "(d.notices <> '' or d.document_date > @today)", "today");
         Add(filter.Account, "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)", "account");
-        if (!string.IsNullOrEmpty(filter.Reason))
+        if (filter.Reason is { } reason)
         {
             where.Add($"d.id in (select h.document_id from hold h where h.reason = @reason{(filter.ReasonValue is null ? "" : " and h.value = @reasonValue")})");
-            parameters.Add("reason", filter.Reason);
+            parameters.Add("reason", Words<HoldKind>.Of(reason));
             parameters.Add("reasonValue", filter.ReasonValue);
         }
 
         if (!string.IsNullOrEmpty(filter.Key))
         {
-            where.Add(filter.KeyKind switch
-            {
-                "category" => "d.id in (select l.document_id from document_line l where l.category_key = @key and l.category_key <> '')",
-                "item" => "d.id in (select l.document_id from document_line l where l.item_key = @key and l.item_key <> '')",
-                "cost_code" => "d.id in (select l.document_id from document_line l where l.cost_code_key = @key and l.cost_code_key <> '')",
-                "tax_code" => "d.id in (select l.document_id from document_line l where l.decided_tax_code_key = @key and l.decided_tax_code_key <> '')",
-                "department" or "location" or "project" => $"d.id in (select l.document_id from document_line l where l.{filter.KeyKind} in (select value from json_each(@spellings)) and (l.department <> '' or l.location <> '' or l.project <> ''))",
-                "source" => "d.source = @rawKey",
-                "supplier" or "supplier_payable" or "supplier_term" or "supplier_form" or "supplier_box" => "d.supplier_key = @key",
-                "payment_account" => "d.payment_account_key = @key and d.payment_account_key <> ''",
-                "settlement" => "d.settlement_key = @key and d.settlement_key <> ''",
-                _ => "0 = 1",
-            });
-            parameters.Add("key", Folded.Of(filter.Key));
-            if (filter.KeyKind is "department" or "location" or "project") parameters.Add("spellings", Spellings(filter.KeyKind, filter.Key));
-            parameters.Add("rawKey", filter.Key);
+            where.Add(filter.KeyKind is { } kind ? $"d.id in (select d.id from (select @key as key) k {KeyColumns.Join(kind, "k.key")})" : "0 = 1");
+            parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
         }
 
         if (!string.IsNullOrWhiteSpace(filter.Text))
@@ -191,7 +183,17 @@ public sealed class DocumentList(SqliteConnection company)
         return (string.Join(" and ", where), parameters);
     }
 
-    // Dimensions are kept as they were written; in any case, beyond ASCII too. Walks document_line_by_dimension.
-    private string Spellings(string column, string key) => JsonSerializer.Serialize(
-        company.Query<string>($"select distinct {column} from document_line where department <> '' or location <> '' or project <> ''").Where(s => Folded.Same(s, key)));
+    private static string? Word<T>(T? value) where T : struct, Enum => value is { } one ? Words<T>.Of(one) : null;
+
+    [method: ExplicitConstructor]
+    private sealed record SummaryRow(
+        long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason,
+        long Reasons, string Notices, string SortKey)
+    {
+        public DocumentSummary ToSummary() => new(
+            Id, Source, SourceId, Words<DocumentKind>.Read(Kind), Date, Who, Reference, Currency, SignedTotal, Words<DocumentState>.Read(State), SetAsideSentence(), Reasons, Notices.Length > 0, SortKey);
+
+        // What was left out has the word of its reason here, all else a sentence.
+        private string SetAsideSentence() => State == Words<DocumentState>.Of(DocumentState.SetAside) ? Reason.Replace('_', ' ') : Reason;
+    }
 }

@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Suppliers;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -20,7 +22,7 @@ public sealed class DuplicateTable
     {
         this.company = company;
         suppliers = SupplierProposalTable.Spellings(company, alike ?? []);
-        accounts = CompanyFile.Of(company).Settings.PaymentAccounts.NamesOf;
+        accounts = ChoiceTable.Of(company).PaymentAccounts.NamesOf;
     }
 
     /// <summary>For each of these documents the id of the earliest one that it may be a duplicate of. What is given counts in the place of what is kept of them.</summary>
@@ -53,8 +55,8 @@ public sealed class DuplicateTable
         return [.. found];
     }
 
-    /// <summary>Keeps which document another may be a duplicate of; null for none.</summary>
-    public void Keep(long id, long? duplicateOf) => company.Execute("update document set duplicate_of = @duplicateOf where id = @id", new { id, duplicateOf });
+    /// <summary>Saves which document another may be a duplicate of; null for none.</summary>
+    public void Save(long id, long? duplicateOf) => company.Execute("update document set duplicate_of = @duplicateOf where id = @id", new { id, duplicateOf });
 
     private Dictionary<long, long> Earliest(IEnumerable<long> keys, IEnumerable<long> except)
     {

@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Mapping;
 using Adnumera.Storage.Mapping;
 
 namespace Adnumera.Storage.Documents;
@@ -27,8 +28,8 @@ public sealed record StoredDocument
 
     public DateOnly EntryDate { get; init; }
 
-    /// <summary>Why it was set aside, blank when it was not.</summary>
-    public string SetAside { get; init; } = "";
+    /// <summary>Why it was set aside; none when it was not.</summary>
+    public SetAsideKind? SetAside { get; init; }
 
     /// <summary>Who set it aside; blank when a rule did.</summary>
     public string SetAsideBy { get; init; } = "";
@@ -45,8 +46,14 @@ public sealed record StoredDocument
     public IReadOnlyList<long> Waiting { get; init; } = [];
 
     /// <summary>Why it is held.</summary>
-    public IReadOnlyList<HoldKey> Holds { get; init; } = [];
+    public IReadOnlyList<KeptHold> Holds { get; init; } = [];
 
     /// <summary>Whether coding it anew may change anything: open, or set aside by a rule.</summary>
-    public bool MayBeCoded => State.IsOpen() || (State == DocumentState.SetAside && SetAsideBy.Length == 0);
+    public bool MayBeCoded => Standing.MayBeCoded;
+
+    /// <summary>Where it is, and whether a person put it there.</summary>
+    public DocumentStanding Standing => new(State, SetAsideBy.Length > 0);
+
+    /// <summary>With all that tells which values it brings, and which of them wait.</summary>
+    public PlacedDocument Place() => new(Document, Period, Waiting, Holds, State.IsOpen());
 }

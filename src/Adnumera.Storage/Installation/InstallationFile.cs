@@ -1,4 +1,6 @@
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
 using Dapper;
 
 namespace Adnumera.Storage.Installation;

@@ -1,6 +1,9 @@
 using System.Globalization;
-using Adnumera.Core;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Suppliers;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -47,9 +50,19 @@ public sealed class LedgerTable(SqliteConnection company)
     public void ChooseRole(AccountRole role, string account) => company.Execute(
         account.Length == 0 ? "delete from role_choice where role = @role" : "insert or replace into role_choice (role, account) values (@role, @account)", new { role = Words<AccountRole>.Of(role), account });
 
-    public LedgerCapabilities Capabilities() => new([.. company.Query<string>("select name from ledger_feature").Select(Words<LedgerFeature>.Read)]);
+    /// <summary>What is switched on in the ledger.</summary>
+    public LedgerCapabilities Capabilities() => new([.. company.Query<string>("select name from ledger_feature").Select(Words<LedgerFeature>.Read)])
+    {
+        OwnDimensions = [.. OwnDimensions().Where(d => d.On).Select(d => d.Dimension)],
+    };
 
-    public IReadOnlyList<LedgerDimension> Dimensions() => [.. Enum.GetValues<DimensionKind>().SelectMany(kind => Values(Words<DimensionKind>.Of(kind)).Select(v => new LedgerDimension(kind, v.Id, v.Name, v.Active == 1)))];
+    /// <summary>The dimensions that the ledger defines itself.</summary>
+    public IReadOnlyList<OwnDimension> OwnDimensions() => [.. company.Query<(string Dimension, long On)>("select dimension, is_on from ledger_dimension order by dimension")
+        .Select(d => new OwnDimension(Dimension.Of(d.Dimension), d.On == 1))];
+
+    /// <summary>The values of all dimensions.</summary>
+    public IReadOnlyList<LedgerDimension> Dimensions() => [.. Dimension.Standard.Concat(OwnDimensions().Select(d => d.Dimension))
+        .SelectMany(dimension => Values(dimension.Word).Select(v => new LedgerDimension(dimension, v.Id, v.Name, v.Active == 1)))];
 
     public IReadOnlyList<PaymentTerm> Terms() => [.. Values("payment_term").Select(v => (v, Parts: v.Detail.Split(' ')))
         .Select(t => new PaymentTerm(t.v.Id, t.v.Name, Words<TermRule>.Read(t.Parts[0]), int.Parse(t.Parts[1], CultureInfo.InvariantCulture)))];
@@ -64,9 +77,6 @@ public sealed class LedgerTable(SqliteConnection company)
     public IReadOnlyList<LedgerSupplier> SupplierList() => company.Query<SupplierRow>("select id, name, tax_number as TaxNumber, email, address from ledger_supplier order by name")
         .Select(s => new LedgerSupplier(s.Id, s.Name, s.TaxNumber, s.Email, s.Address)).ToList();
 
-    /// <summary>Whom the sources' spellings mean in the ledger.</summary>
-    public SupplierDirectory Suppliers() => new(company.Query<string>("select name from ledger_supplier order by name"), company.Query<(string, string)>("select supplier, ledger_name from supplier_link"));
-
     public IReadOnlyList<LedgerTaxCode> TaxCodes() => [.. company.Query<(string Code, string Name, string Percent)>("select code, name, percent from ledger_tax_code order by code")
         .Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))];
 
@@ -80,15 +90,16 @@ public sealed class LedgerTable(SqliteConnection company)
     /// <summary>Everything of the last pull; null before the first.</summary>
     public LedgerRecords? Records() => Pulled() is not { } pulled ? null : new LedgerRecords
     {
-        Organisation = new LedgerOrganisation(pulled.Id, pulled.Name, CompanyFile.Of(company).Settings.Currency.Code, LockedThrough()),
+        Organisation = new LedgerOrganisation(pulled.Id, pulled.Name, new CompanyTable(company).Currency().Code, LockedThrough()),
         Accounts = Accounts(),
         Suppliers = SupplierList(),
         Employees = Employees(),
         Dimensions = Dimensions(),
+        OwnDimensions = OwnDimensions(),
         Terms = Terms(),
         Items = Items(),
         TaxCodes = TaxCodes(),
-        Capabilities = Capabilities(),
+        Features = Capabilities().On,
         History = History(),
     };
 
@@ -97,7 +108,7 @@ public sealed class LedgerTable(SqliteConnection company)
     {
         company.Execute(
             """
-            delete from account; delete from ledger_supplier; delete from ledger_tax_code; delete from ledger_value; delete from ledger_feature; delete from ledger_history; delete from pending_pull;
+            delete from account; delete from ledger_supplier; delete from ledger_tax_code; delete from ledger_value; delete from ledger_feature; delete from ledger_dimension; delete from ledger_history; delete from pending_pull;
             update connection set pulled_at = @at;
             insert or replace into pulled (id, organisation, organisation_name, at, locked_through) values (1, @Id, @Name, @at, @locked);
             """, new { records.Organisation.Id, records.Organisation.Name, at = Iso.Text(at), locked = Iso.Text(records.Organisation.LockedThrough) });
@@ -112,15 +123,17 @@ public sealed class LedgerTable(SqliteConnection company)
                 a.Parent,
                 active = a.Active ? 1 : 0,
                 position,
-                requires = a.Requires is { } kind ? Words<DimensionKind>.Of(kind) : "",
+                requires = a.Requires is { } dimension ? dimension.Word : "",
             }));
         foreach (var supplier in records.Suppliers) AddSupplier(supplier);
         company.Execute("insert into ledger_tax_code (code, name, percent) values (@Code, @Name, @percent)",
             records.TaxCodes.Select(t => new { t.Code, t.Name, percent = t.Percent.ToString(CultureInfo.InvariantCulture) }));
-        company.Execute("insert into ledger_feature (name) values (@name)", records.Capabilities.On.Select(f => new { name = Words<LedgerFeature>.Of(f) }));
+        company.Execute("insert into ledger_feature (name) values (@name)", records.Features.Select(f => new { name = Words<LedgerFeature>.Of(f) }));
+        company.Execute("insert into ledger_dimension (dimension, is_on) values (@dimension, @on)",
+            records.OwnDimensions.Select(d => new { dimension = d.Dimension.Word, on = d.On ? 1 : 0 }));
         company.Execute("insert into ledger_history (supplier_key, supplier, account, lines, last) values (@key, @Supplier, @Account, @Lines, @last)",
             records.History.Select(h => new { key = Folded.Of(h.Supplier), h.Supplier, h.Account, h.Lines, last = Iso.Text(h.Last) }));
-        Add(records.Dimensions.Select(d => new ValueRow(Words<DimensionKind>.Of(d.Kind), d.Id, d.Name, d.Active ? 1 : 0, "")));
+        Add(records.Dimensions.Select(d => new ValueRow(d.Dimension.Word, d.Id, d.Name, d.Active ? 1 : 0, "")));
         Add(records.Employees.Select(e => new ValueRow("employee", e.Id, e.Name, e.Active ? 1 : 0, e.Email)));
         Add(records.Items.Select(i => new ValueRow("item", i.Id, i.Name, i.Active ? 1 : 0, i.Account)));
         Add(records.Terms.Select(t => new ValueRow("payment_term", t.Id, t.Name, 1, string.Create(CultureInfo.InvariantCulture, $"{Words<TermRule>.Of(t.Rule)} {t.Days}"))));
@@ -150,7 +163,7 @@ public sealed class LedgerTable(SqliteConnection company)
             Role = Words<AccountRole>.Read(Role),
             Parent = Parent,
             Active = Active == 1,
-            Requires = Requires.Length > 0 ? Words<DimensionKind>.Read(Requires) : null,
+            Requires = Requires.Length > 0 ? Dimension.Of(Requires) : null,
         };
     }
 }

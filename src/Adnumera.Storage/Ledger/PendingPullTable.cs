@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Ledger;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -20,7 +21,7 @@ public sealed class PendingPullTable(SqliteConnection company)
 
     public bool Exists() => company.ExecuteScalar<long>("select count(*) from pending_pull") == 1;
 
-    public void Keep(DateTimeOffset at, string who, LedgerRecords records) => company.Execute(
+    public void Save(DateTimeOffset at, string who, LedgerRecords records) => company.Execute(
         "insert or replace into pending_pull (id, at, who, records) values (1, @at, @who, @records)", new { at = Iso.Text(at), who, records = JsonSerializer.Serialize(records) });
 
     public void Discard() => company.Execute("delete from pending_pull");

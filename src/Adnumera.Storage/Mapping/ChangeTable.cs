@@ -1,7 +1,8 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
-using Adnumera.Core;
+using System.Text.Json;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -24,7 +25,7 @@ public sealed class ChangeTable(SqliteConnection company)
         var set = company.ExecuteScalar<long>(
             "insert into change_set (at, who, origin, undoes) values (@at, @who, @origin, @undoes) returning id", new { at = Iso.Text(at), who, origin, undoes });
         if (undoes is not null) company.Execute("update change_set set undone_by = @set where id = @undoes", new { set, undoes });
-        using var insert = new Prepared(company, "change", "set_id, kind, key, key_folded, for_source, effective_from, before, after");
+        using var insert = Prepared.Insert(company, "change", "set_id kind key key_folded for_source effective_from before after");
         foreach (var change in changes)
         {
             var identity = change.Identity;

@@ -1,4 +1,4 @@
-using Adnumera.Core;
+using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,6 +1,8 @@
 using System.Text.Json;
-using Adnumera.Core.Mapping;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
+using Adnumera.Core.Mapping;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -23,15 +25,15 @@ public sealed class LearningTable(SqliteConnection company)
     /// <summary>For each of these values, some of the lines that wait under it.</summary>
     public IReadOnlyDictionary<string, IReadOnlyList<CodedLine>> Waiting(KeyKind kind, IEnumerable<string> values, int mostEach)
     {
-        var column = kind switch { KeyKind.Item => "l.item_key", KeyKind.Category => "l.category_key", KeyKind.CostCode => "l.cost_code_key", KeyKind.Supplier => "d.supplier_key", _ => "" };
-        if (column.Length == 0) return new Dictionary<string, IReadOnlyList<CodedLine>>();
+        if (kind is not (KeyKind.Item or KeyKind.Category or KeyKind.CostCode or KeyKind.Supplier)) return new Dictionary<string, IReadOnlyList<CodedLine>>();
+        var join = KeyColumns.Join(kind, "k.value") + (kind == KeyKind.Supplier ? " cross join document_line l on l.document_id = d.id" : "");
         var keys = JsonSerializer.Serialize(values.Select(v => kind.Fold(v)));
         return company.Query<Row>(
             $"""
             select Key, Date, Supplier, Category, Item, Description, '' as Account from (
               select k.value as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description,
                 row_number() over (partition by k.value order by d.document_date desc, d.id desc, l.line) as n
-              from json_each(@keys) k {(column[0] == 'd' ? "cross join document d on d.supplier_key = k.value cross join document_line l on l.document_id = d.id" : $"cross join document_line l on {column} = k.value and {column} <> '' join document d on d.id = l.document_id")}
+              from json_each(@keys) k {join}
               where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready'))
             where n <= @mostEach
             """, new { keys, mostEach }).GroupBy(r => r.Key).ToDictionary(g => g.Key, g => (IReadOnlyList<CodedLine>)[.. g.Select(r => r.ToLine())]);

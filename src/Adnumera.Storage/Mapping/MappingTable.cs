@@ -1,9 +1,13 @@
 using System.Globalization;
 using System.Text.Json;
-using Adnumera.Core;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -18,12 +22,16 @@ namespace Adnumera.Storage.Mapping;
 [method: ExplicitConstructor]
 public sealed record ArrivingValue(string Value, long Lines, long Money, long WaitingLines, long Waiting);
 
+/// <summary>A total that is kept under a value, of one period or (blank) of all.</summary>
+[method: ExplicitConstructor]
+public sealed record KeptTotal(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting);
+
 /// <summary>The mapping book, and the values that arrive for it.</summary>
 public sealed class MappingTable(SqliteConnection company)
 {
     private const string Columns =
         """
-        key_kind as Kind, key, for_source as ForSource, account, ledger_item as LedgerItem, value, "group", tax_code as TaxCode, department, location, project,
+        key_kind as Kind, key, for_source as ForSource, account, ledger_item as LedgerItem, value, "group", tax_code as TaxCode, dimensions,
         recoverable_percent as Percent, effective_from as EffectiveFrom
         """;
 
@@ -48,14 +56,15 @@ public sealed class MappingTable(SqliteConnection company)
     /// <summary>Makes changes: puts rows in the place of those for the same key, source and date, and takes rows away.</summary>
     public void Write(IEnumerable<RowChange> changes)
     {
-        using var put = new Prepared(company, "mapping",
-            "key_kind, key, key_folded, for_source, account, ledger_item, value, \"group\", group_folded, tax_code, department, location, project, recoverable_percent, effective_from",
+        using var put = Prepared.Insert(company, "mapping",
+            "key_kind key key_folded for_source account ledger_item value group group_folded tax_code dimensions recoverable_percent effective_from",
             """
-            on conflict (key_kind, key_folded, for_source, effective_from) do update set key = excluded.key, account = excluded.account, ledger_item = excluded.ledger_item, value = excluded.value,
-              "group" = excluded."group", group_folded = excluded.group_folded, tax_code = excluded.tax_code, department = excluded.department, location = excluded.location,
-              project = excluded.project, recoverable_percent = excluded.recoverable_percent
+            on conflict (key_kind, key_folded, for_source, effective_from) do update set key = excluded.key, account = excluded.account,
+              ledger_item = excluded.ledger_item, value = excluded.value, "group" = excluded."group", group_folded = excluded.group_folded,
+              tax_code = excluded.tax_code, dimensions = excluded.dimensions, recoverable_percent = excluded.recoverable_percent
             """);
-        using var remove = new Prepared(company, "delete from mapping where key_kind = @p0 and key_folded = @p1 and for_source = @p2 and effective_from = @p3", 4);
+        using var remove = new Prepared(company,
+            "delete from mapping where key_kind = @kind and key_folded = @key and for_source = @source and effective_from = @day", "kind key source day");
         foreach (var change in changes)
         {
             var identity = change.Identity;
@@ -67,7 +76,7 @@ public sealed class MappingTable(SqliteConnection company)
 
             put.Run(
                 Words<KeyKind>.Of(row.Kind), row.Key, identity.FoldedKey, row.ForSource, row.Account, row.LedgerItem, row.Value, row.Group, Folded.Of(row.Group), row.TaxCode,
-                row.Dimensions.Department, row.Dimensions.Location, row.Dimensions.Project,
+                JsonSerializer.Serialize(row.Dimensions),
                 row.Kind == KeyKind.TaxCode ? row.RecoverablePercent.ToString(CultureInfo.InvariantCulture) : "", Iso.Text(row.EffectiveFrom));
         }
     }
@@ -83,12 +92,12 @@ public sealed class MappingTable(SqliteConnection company)
         from value_cell c join arriving_value v on v.kind = c.kind and v.key = c.key
         where c.kind = @kind and c.period = '' and c.lines > 0
         order by c.waiting desc, c.money desc, c.key limit @most
-        """, new { kind = Words<KeyKind>.Of(ArrivesAs(kind)), most }).AsList();
+        """, new { kind = Words<KeyKind>.Of(kind.Row().ArrivesAs), most }).AsList();
 
     /// <summary>A kind's totals by month, for its coverage over time.</summary>
     public IReadOnlyList<(string Period, ValueTally Tally)> ByPeriod(KeyKind kind) => [.. company.Query<(string Period, long Lines, long Money, long WaitingLines, long Waiting)>(
         "select period, sum(lines), sum(abs(money)), sum(waiting_lines), sum(waiting) from value_cell where kind = @kind and period <> '' group by period having sum(lines) > 0 order by period",
-        new { kind = Words<KeyKind>.Of(ArrivesAs(kind)) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
+        new { kind = Words<KeyKind>.Of(kind.Row().ArrivesAs) }).Select(r => (r.Period, new ValueTally(r.Lines, r.Money, r.WaitingLines, r.Waiting)))];
 
     /// <summary>How many values wait for a person, of the kinds that a person maps one by one.</summary>
     /// <param name="period">Of one period, or of all.</param>
@@ -99,29 +108,15 @@ public sealed class MappingTable(SqliteConnection company)
         "select count(*) from value_cell where kind = @kind and period = @period and waiting_lines > 0", new { kind = Words<KeyKind>.Of(kind), period = period ?? "" });
 
     /// <summary>The kept totals under values, empty ones left out: to hold against a recount.</summary>
-    public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Kept() => company.Query<(string, string, string, long, long, long, long)>(
-        "select kind, key, period, lines, money, waiting_lines, waiting from value_cell where lines <> 0 or money <> 0 or waiting_lines <> 0 or waiting <> 0 order by kind, key, period").AsList();
-
-    /// <summary>The same totals counted anew from the documents.</summary>
-    public IReadOnlyList<(string Kind, string Key, string Period, long Lines, long Money, long WaitingLines, long Waiting)> Recount()
-    {
-        using var scratch = new SqliteConnection("Data Source=:memory:");
-        scratch.Open();
-        scratch.Execute("create table arriving_value (kind, key, value, primary key (kind, key)); create table value_cell (kind, key, period, lines, money, waiting_lines, waiting, primary key (kind, key, period));");
-        var documents = new Documents.DocumentTable(company);
-        var changes = new ValueChanges(scratch, CompanyFile.Of(company).Settings.Currency.Code);
-        foreach (var stored in company.Query<long>("select id from document order by id").Chunk(1000).SelectMany(documents.Load))
-            changes.Add(stored.Document, stored.Period, stored.Waiting, stored.Holds, stored.State.IsOpen());
-        changes.Save();
-        return new MappingTable(scratch).Kept();
-    }
-
-    // What a supplier has of its own arrives as the supplier.
-    private static KeyKind ArrivesAs(KeyKind kind) => kind is KeyKind.SupplierPayable or KeyKind.SupplierTerm or KeyKind.SupplierForm or KeyKind.SupplierBox ? KeyKind.Supplier : kind;
+    public IReadOnlyList<KeptTotal> Kept() => company.Query<KeptTotal>(
+        """
+        select kind as Kind, key as Key, period as Period, lines as Lines, money as Money, waiting_lines as WaitingLines, waiting as Waiting from value_cell
+        where lines <> 0 or money <> 0 or waiting_lines <> 0 or waiting <> 0 order by kind, key, period
+        """).AsList();
 
     [method: ExplicitConstructor]
     private sealed record Row(
-        string Kind, string Key, string ForSource, string Account, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom)
+        string Kind, string Key, string ForSource, string Account, string LedgerItem, string Value, string Group, string TaxCode, string Dimensions, string Percent, string EffectiveFrom)
     {
         public MappingRow ToRow() => new()
         {
@@ -133,7 +128,7 @@ public sealed class MappingTable(SqliteConnection company)
             Value = Value,
             Group = Group,
             TaxCode = TaxCode,
-            Dimensions = new Dimensions(Department, Location, Project),
+            Dimensions = JsonSerializer.Deserialize<Dimensions>(Dimensions),
             RecoverablePercent = Percent.Length > 0 ? decimal.Parse(Percent, CultureInfo.InvariantCulture) : 0,
             EffectiveFrom = Iso.DayOrNone(EffectiveFrom),
         };

@@ -1,7 +1,9 @@
 using System.Text.Json;
-using Adnumera.Core;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Posting;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -13,6 +15,8 @@ public sealed record InstructionRow(
     long Id, long DispatchId, string Kind, long? DocumentId, long Revision, string IdempotencyKey, string Content, string State, long Attempts,
     string SentAt, string AnsweredAt, string LedgerId, string RefusalCode, string RefusalText, string Organisation, long Absent, string AbsentSince, string AskedAt)
 {
+    public bool IsSupplier => Kind == Words<InstructionKind>.Of(InstructionKind.Supplier);
+
     public InstructionState StateValue => Words<InstructionState>.Read(State);
 
     /// <summary>What the ledger said of its key.</summary>
@@ -54,9 +58,9 @@ public sealed class OutboxTable(SqliteConnection company)
     public bool IsCancelled(long dispatch) => company.ExecuteScalar<long>("select cancel from dispatch where id = @dispatch", new { dispatch }) == 1;
 
     /// <summary>The suppliers that were planned for an organisation's ledger, by folded name: the latest revision, and whether one is under way.</summary>
-    public IReadOnlyDictionary<string, (int Revision, bool UnderWay)> Suppliers(string organisation) => company.Query<(string Name, long Revision, string State)>(
+    public IReadOnlyDictionary<string, PlannedSupplier> Suppliers(string organisation) => company.Query<(string Name, long Revision, string State)>(
         "select content, revision, state from instruction where kind = 'supplier' and organisation = @organisation", new { organisation })
-        .GroupBy(s => Folded.Of(s.Name)).ToDictionary(g => g.Key, g => ((int)g.Max(s => s.Revision), g.Any(s => Outbox.Next(Words<InstructionState>.Read(s.State)) != PostingStep.Nothing)));
+        .GroupBy(s => Folded.Of(s.Name)).ToDictionary(g => g.Key, g => new PlannedSupplier((int)g.Max(s => s.Revision), g.Any(s => Outbox.Next(Words<InstructionState>.Read(s.State)) != PostingStep.Nothing)));
 
     public void PlanSupplier(long dispatch, string organisation, int revision, string key, string name) => company.Execute(
         "insert into instruction (dispatch_id, kind, revision, idempotency_key, content, state, organisation) values (@dispatch, 'supplier', @revision, @key, @name, 'planned', @organisation)",

@@ -1,7 +1,9 @@
 using System.Text.Json;
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -12,9 +14,8 @@ namespace Adnumera.Storage.Proof;
 public sealed record ProofRow(long Id, string At, string Who, string FirstDay, string LastDay, long Intended, long Proved, long Differences, long AtStake);
 
 /// <summary>A finding.</summary>
-[method: ExplicitConstructor]
 public sealed record DifferenceRow(
-    long Id, long DocumentId, string Source, string SourceId, string LedgerEntries, string Kind, string Account, string Intended, string Found, long Amount, string Detail,
+    long Id, long DocumentId, string Source, string SourceId, string LedgerEntries, DifferenceKind Kind, string Account, string Intended, string Found, long Amount, string Detail,
     string Who, string Reference);
 
 /// <summary>An account's agreement: opening + found + payments + not ours = closing, debit minus credit in minor units.</summary>
@@ -46,8 +47,8 @@ public sealed class ProofTable(SqliteConnection company)
         $"{Columns} where first_day <= @first and last_day >= @last order by id desc limit 1", new { first = Iso.Text(first), last = Iso.Text(last) });
 
     /// <summary>What differs by the latest proofs, of these days or of all.</summary>
-    public IReadOnlyList<DifferenceRow> Differences(DateOnly? first, DateOnly? last) => company.Query<DifferenceRow>(
-        $"{DifferenceColumns} where {Current} and (@first = '' or (f.day >= @first and f.day <= @last)) order by f.id", new { first = Iso.Text(first), last = Iso.Text(last) }).AsList();
+    public IReadOnlyList<DifferenceRow> Differences(DateOnly? first, DateOnly? last) => Found(
+        $"{Current} and (@first = '' or (f.day >= @first and f.day <= @last))", new { first = Iso.Text(first), last = Iso.Text(last) });
 
     /// <summary>How many faults the latest proofs found, of these days or of all.</summary>
     public long CountDifferences(DateOnly? first, DateOnly? last) => company.ExecuteScalar<long>(
@@ -62,7 +63,7 @@ public sealed class ProofTable(SqliteConnection company)
         .Select(a => new AccountProofRow(a.Account, a.Opening, a.Intended, a.Found, a.Payments, a.NotOurs, a.Closing, a.Agrees == 1))];
 
     /// <summary>What differs of a document. Walks difference_by_document.</summary>
-    public IReadOnlyList<DifferenceRow> OfDocument(long document) => company.Query<DifferenceRow>($"{DifferenceColumns} where f.document_id = @document and {Current} order by f.id", new { document }).AsList();
+    public IReadOnlyList<DifferenceRow> OfDocument(long document) => Found($"f.document_id = @document and {Current}", new { document });
 
     /// <summary>Keeps a proof, and what it read of each document in the place of what was read before.</summary>
     public long Add(ProofRow proof, IEnumerable<(long? DocumentId, DateOnly Day, Difference Difference)> differences, IEnumerable<AccountProofRow> accounts, IReadOnlyCollection<Reading> readings, Currency currency)
@@ -97,16 +98,19 @@ public sealed class ProofTable(SqliteConnection company)
             insert into account_proof (proof_id, position, account, opening, intended, found, payments, not_ours, closing, agrees)
             values (@id, @position, @Account, @Opening, @Intended, @Found, @Payments, @NotOurs, @Closing, @agrees)
             """, accounts.Select((a, position) => new { id, position, a.Account, a.Opening, a.Intended, a.Found, a.Payments, a.NotOurs, a.Closing, agrees = a.Agrees ? 1 : 0 }));
-        Keep(id, readings);
+        Save(id, readings);
         return id;
     }
 
-    private void Keep(long proof, IReadOnlyCollection<Reading> readings)
+    private IReadOnlyList<DifferenceRow> Found(string where, object parameters) =>
+        [.. company.Query<FoundRow>($"{DifferenceColumns} where {where} order by f.id", parameters).Select(r => r.ToRow())];
+
+    private void Save(long proof, IReadOnlyCollection<Reading> readings)
     {
         var before = company.Query<(long Id, long Documents, long Money, long Intended)>(
             "select r.document_id, r.documents, r.money, r.intended from json_each(@ids) j join reading r on r.document_id = j.value", new { ids = JsonSerializer.Serialize(readings.Select(r => r.DocumentId)) })
             .ToDictionary(r => r.Id);
-        using var put = new Prepared(company, "reading", "document_id, proof_id, documents, money, intended",
+        using var put = Prepared.Insert(company, "reading", "document_id proof_id documents money intended",
             "on conflict do update set proof_id = excluded.proof_id, documents = excluded.documents, money = excluded.money, intended = excluded.intended");
         foreach (var r in readings) put.Run(r.DocumentId, proof, r.Documents, r.Money, r.Intended);
         company.Execute(
@@ -124,5 +128,14 @@ public sealed class ProofTable(SqliteConnection company)
                 documents = (long)g.Count(r => !before.ContainsKey(r.DocumentId)),
                 money = g.Sum(r => r.Intended - before.GetValueOrDefault(r.DocumentId).Intended),
             }));
+    }
+
+    [method: ExplicitConstructor]
+    private sealed record FoundRow(
+        long Id, long DocumentId, string Source, string SourceId, string LedgerEntries, string Kind, string Account, string Intended, string Found, long Amount, string Detail,
+        string Who, string Reference)
+    {
+        public DifferenceRow ToRow() => new(
+            Id, DocumentId, Source, SourceId, LedgerEntries, Words<DifferenceKind>.Read(Kind), Account, Intended, Found, Amount, Detail, Who, Reference);
     }
 }

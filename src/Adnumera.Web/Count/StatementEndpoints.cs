@@ -1,9 +1,13 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
-using Adnumera.Storage;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Files;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
@@ -22,14 +26,14 @@ internal static class StatementEndpoints
     public static void MapStatements(this RouteGroupBuilder company)
     {
         var statements = company.MapGroup("statements").WithTags("Count");
-        statements.MapGet("", (Work work) => work.File.Read(All)).RequireAuthorization(Access.Read);
-        statements.MapPost("", (StatementRequest request, Work work) => work.File.InTransaction(c => Add(c, work, request))).RequireAuthorization(Access.Keep);
-        statements.MapDelete("{id:long}", (long id, Work work) => work.File.InTransaction(c => Remove(c, work, id))).RequireAuthorization(Access.Keep);
+        statements.MapGet("", (CompanyBooks books) => books.File.Read(All)).Needs(Right.Read);
+        statements.MapPost("", (StatementRequest request, CompanyBooks books) => books.File.InTransaction(c => Add(c, books, request))).Needs(Right.Bookkeep);
+        statements.MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Remove(c, books, id))).Needs(Right.Bookkeep);
     }
 
     private static List<StatementAnswer> All(SqliteConnection company)
     {
-        var currency = CompanyFile.Of(company).Settings.Currency;
+        var currency = new CompanyTable(company).Currency();
         var table = new StatementTable(company);
         return [.. table.All().Select(s =>
         {
@@ -38,9 +42,9 @@ internal static class StatementEndpoints
         })];
     }
 
-    private static List<StatementAnswer> Add(SqliteConnection company, Work work, StatementRequest request)
+    private static List<StatementAnswer> Add(SqliteConnection company, CompanyBooks books, StatementRequest request)
     {
-        var currency = CompanyFile.Of(company).Settings.Currency;
+        var currency = new CompanyTable(company).Currency();
         var table = new StatementTable(company);
         var source = request.Source?.Trim() ?? "";
         if (source.Length == 0) throw new RefusedException("source", "Say which source it is. Nothing was changed.", 400);
@@ -53,17 +57,17 @@ internal static class StatementEndpoints
         var stated = new SourceStatement(first, last, new Tally(documents, money));
         if (table.Of(source).FirstOrDefault(s => s.Statement.Overlaps(stated)) is { } other)
             throw new RefusedException("overlaps", $"{source} has a statement of {other.FirstDay} to {other.LastDay} by {other.Who} already. Nothing was changed; take that away first.", StatusCodes.Status409Conflict);
-        table.Add(new StatementRow(0, source, Iso.Text(first), Iso.Text(last), documents, money, Iso.Text(work.Now), work.Who));
-        new AuditTable(company).Add(work.Now, work.Who, "source says", $"source/{source}", null, new { first = Iso.Text(first), last = Iso.Text(last), documents, money });
+        table.Add(new StatementRow(0, source, Iso.Text(first), Iso.Text(last), documents, money, Iso.Text(books.Now), books.Who));
+        new AuditTable(company).Add(books.Now, books.Who, "source says", $"source/{source}", null, new { first = Iso.Text(first), last = Iso.Text(last), documents, money });
         return All(company);
     }
 
-    private static List<StatementAnswer> Remove(SqliteConnection company, Work work, long id)
+    private static List<StatementAnswer> Remove(SqliteConnection company, CompanyBooks books, long id)
     {
         var table = new StatementTable(company);
         var row = table.Find(id) ?? throw RefusedException.NotFound("This statement");
         table.Remove(id);
-        new AuditTable(company).Add(work.Now, work.Who, "source says no more", $"source/{row.Source}", row, null);
+        new AuditTable(company).Add(books.Now, books.Who, "source says no more", $"source/{row.Source}", row, null);
         return All(company);
     }
 }

@@ -1,17 +1,29 @@
 using System.Security.Claims;
-using Adnumera.Core;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
-using Adnumera.LedgerClient;
-using Adnumera.Storage;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
+using Adnumera.Formats.Tables;
+using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Rehearsals;
+using Adnumera.Web.Coding;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Hosting;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Ledger;
 
@@ -20,7 +32,7 @@ public sealed record ConnectionAnswer(
 
 public sealed record RecordCount(string Record, int Count);
 
-public sealed record FeatureAnswer(string Feature, bool On);
+public sealed record FeatureAnswer(LedgerFeature Feature, bool On);
 
 /// <param name="Role">The role's word.</param>
 /// <param name="Title">The role as people say it.</param>
@@ -31,13 +43,26 @@ public sealed record FeatureAnswer(string Feature, bool On);
 /// <param name="Create">What to create in the ledger when nothing fits; blank when something fills it.</param>
 /// <param name="Kinds">The kinds that it may be.</param>
 /// <param name="Link">The page of the ledger on which accounts are added.</param>
-public sealed record RequiredAccountAnswer(string Role, string Title, string Why, string Account, string AccountTitle, bool Chosen, string Problem, string Create, IReadOnlyList<string> Kinds, string Link);
+public sealed record RequiredAccountAnswer(AccountRole Role, string Title, string Why, string Account, string AccountTitle, bool Chosen, string Problem, string Create, IReadOnlyList<AccountKind> Kinds, string Link);
 
 public sealed record RoleRequest(string? Role, string? Account);
 
 public sealed record ConsentAnswer(string Url);
 
-public sealed record AccountAnswer(string Id, string Number, string Name, string Title, string Kind, string Role, bool Active, bool Control, string Requires, bool Hidden, string Link);
+/// <summary>An account of the ledger.</summary>
+/// <param name="Requires">The dimension that the ledger itself requires; blank for none.</param>
+/// <param name="Demands">How much lines to it are to carry dimensions, as the company decided.</param>
+public sealed record AccountAnswer(
+    string Id, string Number, string Name, string Title, AccountKind Kind, AccountRole Role, bool Active, bool Control, string Requires, IReadOnlyList<DemandText> Demands, bool Hidden, string Link);
+
+/// <summary>How much a dimension is wanted.</summary>
+public sealed record DemandText(Dimension Dimension, DimensionDemand Demand);
+
+/// <summary>How much lines to an account are to carry a dimension.</summary>
+public sealed record AccountDemandRequest(string? Account, Dimension Dimension, DimensionDemand Demand);
+
+/// <summary>A dimension that lines may carry.</summary>
+public sealed record DimensionAnswer(Dimension Dimension, string Title);
 
 /// <summary>Values of the ledger that pickers offer: departments, locations, projects, payment terms, items, tax codes.</summary>
 public sealed record LedgerValueAnswer(string Kind, string Id, string Name, bool Active, bool Hidden, string Account);
@@ -50,29 +75,40 @@ internal static class ConnectionEndpoints
     public static void MapConnection(this RouteGroupBuilder company)
     {
         var connection = company.MapGroup("connection").WithTags("Connection");
-        connection.MapGet("", Current).RequireAuthorization(Access.Read);
-        connection.MapPost("consent", Consent).RequireAuthorization(Access.Administer);
-        connection.MapPost("pulls", (Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel) => Pull.Run(work, ledgers.Open(work.File), turns, cancel)).RequireAuthorization(Access.Keep);
-        connection.MapGet("pulls/waiting", Results<Ok<PullAnswer>, NoContent> (Work work) => work.File.Read(c => Pull.Waiting(c, [])) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent()).RequireAuthorization(Access.Read);
-        connection.MapPost("pulls/waiting/rehearsals", Results<Ok<PullAnswer>, NoContent> (IReadOnlyList<Replacement> replacements, Work work) =>
-            work.File.Read(c => Pull.Waiting(c, replacements)) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent()).RequireAuthorization(Access.Keep);
-        connection.MapPost("pulls/waiting/take-over", (IReadOnlyList<Replacement> replacements, Work work, LedgerTurns turns) => Pull.TakeOver(work, turns, replacements)).RequireAuthorization(Access.Keep);
-        connection.MapDelete("pulls/waiting", (Work work) =>
-        {
-            Pull.Discard(work);
-            return TypedResults.NoContent();
-        }).RequireAuthorization(Access.Keep);
-        connection.MapGet("required", (Work work) => work.File.Read(Required)).RequireAuthorization(Access.Read);
-        connection.MapPut("required", ChooseRole).RequireAuthorization(Access.Administer);
-        connection.MapDelete("", Disconnect).RequireAuthorization(Access.Administer);
-        company.MapGet("accounts", (Work work) => work.File.Read(Accounts)).WithTags("Connection").RequireAuthorization(Access.Read);
-        company.MapGet("ledger-values", (Work work) => work.File.Read(Values)).WithTags("Connection").RequireAuthorization(Access.Read);
+        connection.MapGet("", Current).Needs(Right.Read);
+        connection.MapPost("consent", Consent).Needs(Right.Administer);
+        connection.MapPost("pulls", Pull.Run).Needs(Right.Bookkeep);
+        connection.MapGet("pulls/waiting", Waiting).Needs(Right.Read);
+        connection.MapPost("pulls/waiting/rehearsals", RehearseWaiting).Needs(Right.Bookkeep);
+        connection.MapPost("pulls/waiting/take-over", TakeOver).Needs(Right.Bookkeep);
+        connection.MapDelete("pulls/waiting", Discard).Needs(Right.Bookkeep);
+        connection.MapGet("required", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Required(c, ledgers))).Needs(Right.Read);
+        connection.MapPut("required", ChooseRole).Needs(Right.Administer);
+        connection.MapDelete("", Disconnect).Needs(Right.Administer);
+        company.MapGet("accounts", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Accounts(c, ledgers))).WithTags("Connection").Needs(Right.Read);
+        company.MapGet("dimensions", (CompanyBooks books) => books.File.Read(Dimensions)).WithTags("Connection").Needs(Right.Read);
+        company.MapPut("accounts/demands", Demand).WithTags("Connection").Needs(Right.Administer);
+        company.MapGet("ledger-values", (CompanyBooks books) => books.File.Read(Values)).WithTags("Connection").Needs(Right.Read);
     }
 
     /// <summary>Where the ledger sends its owner's browser back to.</summary>
     public static void MapConsentReturn(this WebApplication app) => app.MapGet("/connect/return", Return).ExcludeFromDescription();
 
-    private static ConnectionAnswer Current(Work work, LedgerTurns turns) => work.File.Read(c =>
+    private static Results<Ok<PullAnswer>, NoContent> Waiting(CompanyBooks books, LedgerAccess ledgers) => RehearseWaiting([], books, ledgers);
+
+    private static Results<Ok<PullAnswer>, NoContent> RehearseWaiting(IReadOnlyList<Replacement> replacements, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.Read(c => Pull.Waiting(c, ledgers, replacements)) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent();
+
+    private static PullAnswer TakeOver(IReadOnlyList<Replacement> replacements, CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns) =>
+        Pull.TakeOver(books, ledgers, turns, replacements);
+
+    private static NoContent Discard(CompanyBooks books)
+    {
+        Pull.Discard(books);
+        return TypedResults.NoContent();
+    }
+
+    private static ConnectionAnswer Current(CompanyBooks books, LedgerTurns turns) => books.File.Read(c =>
     {
         var table = new LedgerTable(c);
         var (connection, records) = (table.Connection(), table.Records());
@@ -81,30 +117,50 @@ internal static class ConnectionEndpoints
             new("accounts", records.Accounts.Count), new("suppliers", records.Suppliers.Count), new("employees", records.Employees.Count), new("tax codes", records.TaxCodes.Count),
             new("payment terms", records.Terms.Count), new("items", records.Items.Count),
         };
-        if (records is not null) holds.AddRange(records.Dimensions.GroupBy(d => d.Kind).Select(g => new RecordCount($"{Words<DimensionKind>.Of(g.Key)}s", g.Count())));
-        var features = records is null ? [] : Enum.GetValues<LedgerFeature>().Select(f => new FeatureAnswer(Words<LedgerFeature>.Of(f), records.Capabilities.Can(f)));
+        if (records is not null) holds.AddRange(records.Dimensions.GroupBy(d => d.Dimension).OrderBy(g => g.Key).Select(g => new RecordCount($"{g.Key.Title}s", g.Count())));
+        var features = records is null ? [] : Enum.GetValues<LedgerFeature>().Select(f => new FeatureAnswer(f, records.Capabilities.Can(f)));
         return new ConnectionAnswer(
             connection is not null, connection?.Address ?? "", connection?.OrganisationName ?? table.Pulled()?.Name ?? "", connection?.ConnectedAt ?? "", connection?.ConnectedBy ?? "", table.Pulled()?.At ?? "",
-            holds, [.. features], new PendingPullTable(c).Exists(), turns.Running(work.CompanyId) ?? "");
+            holds, [.. features], new PendingPullTable(c).Exists(), turns.Running(books.CompanyId) ?? "");
     });
 
-    private static List<AccountAnswer> Accounts(Microsoft.Data.Sqlite.SqliteConnection company)
+    private static List<AccountAnswer> Accounts(SqliteConnection company, LedgerAccess ledgers)
     {
         var table = new LedgerTable(company);
         var hidden = new HiddenTable(company).Of("account");
-        var (address, organisation) = (table.Connection()?.Address, table.Pulled()?.Id ?? "");
+        var (connection, organisation) = (table.Connection(), table.Pulled()?.Id ?? "");
+        var demands = AccountDemandTable.Of(company);
         return [.. table.Accounts().Select(a => new AccountAnswer(
-            a.Id, a.Number, a.Name, a.Title, Words<AccountKind>.Of(a.Kind), Words<AccountRole>.Of(a.Role), a.Active, a.IsControl, a.Requires is { } kind ? Words<DimensionKind>.Of(kind) : "",
-            hidden.Contains(Folded.Of(a.Id)), address is null ? "" : HttpLedger.RecordPage(new Uri(address), organisation, RecordKind.Account, a.Id).ToString()))];
+            a.Id, a.Number, a.Name, a.Title, a.Kind, a.Role, a.Active, a.IsControl, a.Requires?.Word ?? "",
+            [.. demands.GetValueOrDefault(a.Id)?.Select(d => new DemandText(d.Key, d.Value)) ?? []], hidden.Contains(Folded.Of(a.Id)),
+            ledgers.PageOf(connection, organisation, RecordKind.Account, a.Id)))];
     }
 
-    private static List<LedgerValueAnswer> Values(Microsoft.Data.Sqlite.SqliteConnection company)
+    private static List<DimensionAnswer> Dimensions(SqliteConnection company) =>
+        [.. (new LedgerTable(company).Connected()?.Capabilities ?? LedgerCapabilities.Everything).Dimensions.Select(d => new DimensionAnswer(d, d.Title))];
+
+    // Asked for or required: what is open is looked at again.
+    private static List<AccountAnswer> Demand(AccountDemandRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(company =>
+    {
+        var basis = BasisTable.Of(company);
+        if (!basis.Chart.TryFind(request.Account ?? "", out var account)) throw new RefusedException("account-unknown", $"Account {Quote.Of(request.Account)} is not in the chart. Nothing was changed.");
+        if (request.Demand != DimensionDemand.Optional && basis.Ledger is { } ledger && !ledger.Capabilities.Can(request.Dimension))
+            throw new RefusedException("dimension-off", $"A {request.Dimension.Title} cannot be asked for: the ledger has {request.Dimension.Title}s off. Nothing was changed; switch them on there and pull again.");
+        var before = basis.Settings.DemandsOf(account.Id).GetValueOrDefault(request.Dimension);
+        AccountDemandTable.Save(company, account.Id, request.Dimension, request.Demand);
+        var documents = Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, $"{request.Dimension.Title} on {account.Title}: {Words<DimensionDemand>.Of(request.Demand)}"));
+        new AuditTable(company).Add(books.Now, books.Who, "dimension of an account", $"account/{account.Id}", before, new { request.Dimension, request.Demand, documents });
+        return Accounts(company, ledgers);
+    });
+
+    private static List<LedgerValueAnswer> Values(SqliteConnection company)
     {
         var table = new LedgerTable(company);
-        var hidden = Enum.GetValues<DimensionKind>().ToDictionary(k => k, k => new HiddenTable(company).Of(Words<DimensionKind>.Of(k)));
+        var dimensions = table.Dimensions();
+        var hidden = dimensions.Select(d => d.Dimension).Distinct().ToDictionary(d => d, d => new HiddenTable(company).Of(d.Word));
         return
         [
-            .. table.Dimensions().Select(d => new LedgerValueAnswer(Words<DimensionKind>.Of(d.Kind), d.Id, d.Name, d.Active, hidden[d.Kind].Contains(Folded.Of(d.Name)), "")),
+            .. dimensions.Select(d => new LedgerValueAnswer(d.Dimension.Word, d.Id, d.Name, d.Active, hidden[d.Dimension].Contains(Folded.Of(d.Name)), "")),
             .. table.Terms().Select(t => new LedgerValueAnswer("payment_term", t.Id, t.Name, true, false, "")),
             .. table.Items().Select(i => new LedgerValueAnswer("item", i.Id, i.Name, i.Active, false, i.Account)),
             .. table.TaxCodes().Select(t => new LedgerValueAnswer("tax_code", t.Code, t.Name, true, false, "")),
@@ -112,53 +168,52 @@ internal static class ConnectionEndpoints
         ];
     }
 
-    private static List<RequiredAccountAnswer> Required(Microsoft.Data.Sqlite.SqliteConnection company)
+    private static List<RequiredAccountAnswer> Required(SqliteConnection company, LedgerAccess ledgers)
     {
         var table = new LedgerTable(company);
-        var (chart, choices, address) = (table.Chart(), table.RoleChoices(), table.Connection()?.Address);
-        var link = address is null ? "" : HttpLedger.RecordPage(new Uri(address), table.Pulled()?.Id ?? "", RecordKind.Account, "").ToString();
+        var (chart, choices) = (table.Chart(), table.RoleChoices());
+        var link = ledgers.PageOf(table.Connection(), table.Pulled()?.Id ?? "", RecordKind.Account, "");
         var recovers = new MappingTable(company).OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0);
-        return [.. RequiredAccounts.Of(chart, CompanyFile.Of(company).Settings, recovers).Select(r =>
+        return [.. RequiredAccounts.Of(chart, ChoiceTable.Of(company), recovers).Select(r =>
         {
             var kinds = r.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')).ToList();
-            var (account, problem) = r.Holder switch
-            {
-                RoleHolder.One one => (one.Account, r.IsFilled ? "" : $"{one.Account.Title} is of the kind {Words<AccountKind>.Of(one.Account.Kind).Replace('_', ' ')}; it must be {string.Join(" or ", kinds)}"),
-                RoleHolder.Several several => (null, $"several accounts have it: {string.Join(", ", several.Accounts.Select(a => a.Title))}; choose one"),
-                _ => (null, "no account has it"),
-            };
+            var account = r.Holder.Match<Account?>(filled => filled, () => null, _ => null);
+            var problem = r.Holder.Match(
+                filled => r.IsFilled ? "" : $"{filled.Title} is of the kind {Words<AccountKind>.Of(filled.Kind).Replace('_', ' ')}; it must be {string.Join(" or ", kinds)}",
+                () => "no account has it",
+                several => $"several accounts have it: {string.Join(", ", several.Select(a => a.Title))}; choose one");
             return new RequiredAccountAnswer(
-                Words<AccountRole>.Of(r.Role), ReasonWords.RoleTitle(r.Role), r.Why, account?.Id ?? "", account?.Title ?? "", choices.ContainsKey(r.Role), problem,
-                account is null ? $"“{r.SuggestedName}”, kind {kinds[0]}, role {Words<AccountRole>.Of(r.Role)}" : "", [.. r.Kinds.Select(Words<AccountKind>.Of)], link);
+                r.Role, ReasonWords.RoleTitle(r.Role), r.Why, account?.Id ?? "", account?.Title ?? "", choices.ContainsKey(r.Role), problem,
+                account is null ? $"“{r.SuggestedName}”, kind {kinds[0]}, role {Words<AccountRole>.Of(r.Role)}" : "", r.Kinds, link);
         })];
     }
 
-    private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, Work work) => work.File.InTransaction(company =>
+    private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(company =>
     {
         if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None) throw new RefusedException("role", $"{Quote.Of(request.Role)} is not a role. Nothing was changed.", 400);
         var table = new LedgerTable(company);
         var account = request.Account?.Trim() ?? "";
         if (account.Length > 0 && !(table.Chart().TryFind(account, out var found) && found.Active))
             throw new RefusedException("account-unknown", $"Account {account} is not an open account of the ledger. Nothing was changed; pull again or choose another.");
-        if (account.Length > 0 && RequiredAccounts.Of(table.Chart(), CompanyFile.Of(company).Settings, true).FirstOrDefault(r => r.Role == role) is { } required && table.Chart().TryFind(account, out var fits) && !required.Kinds.Contains(fits.Kind))
+        if (account.Length > 0 && RequiredAccounts.Of(table.Chart(), ChoiceTable.Of(company), true).FirstOrDefault(r => r.Role == role) is { } required && table.Chart().TryFind(account, out var fits) && !required.Kinds.Contains(fits.Kind))
             throw new RefusedException("account-kind", $"{fits.Title} cannot be the account for {ReasonWords.RoleTitle(role)}: it must be {string.Join(" or ", required.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')))}. Nothing was changed; choose another.");
         var before = table.RoleChoices().GetValueOrDefault(role, "");
         table.ChooseRole(role, account);
-        Coding.Recode(company, new Storage.Documents.DocumentTable(company).AllOpen(), new Storage.Documents.CodingCause(work.Now, work.Who, $"account for {ReasonWords.RoleTitle(role)}"));
-        new AuditTable(company).Add(work.Now, work.Who, "choose account of a role", $"role/{Words<AccountRole>.Of(role)}", before, account);
-        return Required(company);
+        Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, $"account for {ReasonWords.RoleTitle(role)}"));
+        new AuditTable(company).Add(books.Now, books.Who, "choose account of a role", $"role/{Words<AccountRole>.Of(role)}", before, account);
+        return Required(company, ledgers);
     });
 
-    private static ConsentAnswer Consent(Work work, HttpContext http, WebSettings settings, IDataProtectionProvider protection)
+    private static ConsentAnswer Consent(CompanyBooks books, HttpContext http, WebSettings settings, LedgerAccess ledgers, IDataProtectionProvider protection)
     {
-        Pull.RefuseUnderWay(work.File);
+        Pull.RefuseUnderWay(books.File);
         var person = http.User.FindFirstValue(ClaimTypes.NameIdentifier)!;
-        var state = Protector(protection).Protect($"{work.CompanyId}|{person}", StateLasts);
-        return new ConsentAnswer(HttpLedger.ConsentPage(new Uri(settings.LedgerAddress), ReturnAddress(http), state).ToString());
+        var state = Protector(protection).Protect($"{books.CompanyId}|{person}", StateLasts);
+        return new ConsentAnswer(ledgers.Connector.ConsentPage(new Uri(settings.LedgerAddress), ReturnAddress(http), state).ToString());
     }
 
     private static async Task<IResult> Return(
-        string? code, string state, HttpContext http, Companies companies, LedgerAccess ledgers, LedgerTurns turns, WebSettings settings, IDataProtectionProvider protection, TimeProvider clock, CancellationToken cancel)
+        string? code, string state, HttpContext http, CompanyFiles companies, LedgerAccess ledgers, LedgerTurns turns, WebSettings settings, IDataProtectionProvider protection, TimeProvider clock, CancellationToken cancel)
     {
         string[] who;
         try
@@ -171,19 +226,19 @@ internal static class ConnectionEndpoints
         }
 
         var (company, person) = (who[0], who[1]);
-        if (person != http.User.FindFirstValue(ClaimTypes.NameIdentifier) || !Access.Allows(companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company), Access.Administer))
+        if (person != http.User.FindFirstValue(ClaimTypes.NameIdentifier) || !Access.Allows(companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company), Right.Administer))
             return Results.Redirect("/#/set-up?answer=stale");
         if (code is null) return Results.Redirect($"/#/{company}/set-up/ledger?answer=refused");
         try
         {
-            var client = ledgers.Client(settings.LedgerAddress);
-            var token = await HttpLedger.Exchange(client, code, ReturnAddress(http), cancel);
-            var work = new Work(companies.Open(company), company, http.User.FindFirstValue(ClaimTypes.Name)!, clock);
-            var ours = work.File.Read(CompanyFile.Of).Settings.Currency;
-            var organisation = await new HttpLedger(client, token, ours).Organisation(cancel);
+            var address = new Uri(settings.LedgerAddress);
+            var token = await ledgers.Connector.Exchange(address, code, ReturnAddress(http), cancel);
+            var books = new CompanyBooks(companies.Open(company), company, http.User.FindFirstValue(ClaimTypes.Name)!, clock);
+            var ours = books.File.Read(c => new CompanyTable(c).Currency());
+            var organisation = await ledgers.Connector.Open(new LedgerConnection(address, token, ours)).Organisation(cancel);
             if (organisation.Currency != ours.Code) return Results.Redirect($"/#/{company}/set-up/ledger?answer=currency");
-            Save(work, new ConnectionRow(settings.LedgerAddress, organisation.Id, organisation.Name, ledgers.Protect(token), Storage.Iso.Text(work.Now), work.Who, ""));
-            var pull = await Pull.Run(work, ledgers.Open(work.File), turns, cancel);
+            Save(books, new ConnectionRow(settings.LedgerAddress, organisation.Id, organisation.Name, ledgers.Protect(token), Iso.Text(books.Now), books.Who, ""));
+            var pull = await Pull.Run(books, ledgers, turns, cancel);
             return Results.Redirect($"/#/{company}/set-up/ledger?answer={(pull.TakenOver ? "connected" : "look")}");
         }
         catch (LedgerUnavailableException)
@@ -198,33 +253,33 @@ internal static class ConnectionEndpoints
 
     /// <summary>Writes the connection down.</summary>
     /// <exception cref="RefusedException">Something is planned or sent for the ledger that is connected now.</exception>
-    public static void Save(Work work, ConnectionRow row) => work.File.InTransaction(c =>
+    public static void Save(CompanyBooks books, ConnectionRow row) => books.File.InTransaction(c =>
     {
         Pull.RefuseUnderWay(c);
         var before = new LedgerTable(c).Connection();
         new LedgerTable(c).Connect(row);
-        new AuditTable(c).Add(work.Now, work.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
+        new AuditTable(c).Add(books.Now, books.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
         return 0;
     });
 
-    private static async Task<IResult> Disconnect(Work work, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
+    private static async Task<IResult> Disconnect(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
-        using var turn = turns.Take(work.CompanyId, "disconnecting");
-        Pull.RefuseUnderWay(work.File);
+        using var turn = turns.Take(books.CompanyId, "disconnecting");
+        Pull.RefuseUnderWay(books.File);
         try
         {
-            await ledgers.Open(work.File).Revoke(cancel);
+            await ledgers.Open(books.File).Revoke(cancel);
         }
         catch (Exception e) when (e is LedgerUnavailableException || e is RefusedException { Type: "token-unreadable" })
         {
             // The ledger forgot us already, or cannot be asked; the token is forgotten here in any case.
         }
 
-        work.File.InTransaction(c =>
+        books.File.InTransaction(c =>
         {
             var before = new LedgerTable(c).Connection();
             new LedgerTable(c).Disconnect();
-            new AuditTable(c).Add(work.Now, work.Who, "disconnect", "ledger", before?.OrganisationName, "");
+            new AuditTable(c).Add(books.Now, books.Who, "disconnect", "ledger", before?.OrganisationName, "");
             return 0;
         });
         return Results.NoContent();

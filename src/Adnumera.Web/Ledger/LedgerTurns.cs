@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Ledger;
 

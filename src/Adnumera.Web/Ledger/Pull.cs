@@ -1,17 +1,27 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
-using Adnumera.LedgerClient;
-using Adnumera.Storage;
+using Adnumera.Core.Rehearsals;
+using Adnumera.Core.Texts;
+using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Posting;
+using Adnumera.Storage.Rehearsals;
+using Adnumera.Storage.Suppliers;
+using Adnumera.Web.Coding;
 using Adnumera.Web.Mapping;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
+using Adnumera.Web.SetUp;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Ledger;
@@ -29,9 +39,10 @@ public sealed record PullAnswer(
     bool TakenOver, string Organisation, bool OtherOrganisation, string At, string Who, int Accounts, int Suppliers, IReadOnlyList<ChangeAnswer> Changes, IReadOnlyList<BreakAnswer> Breaks,
     RehearsalAnswer? Rehearsal, long Changed, IReadOnlyList<SuccessorChoice> Choices);
 
-public sealed record SuccessorChoice(string Account, string Title, string Kind);
+public sealed record SuccessorChoice(string Account, string Title, AccountKind Kind);
 
-public sealed record ChangeAnswer(string Record, string Id, string Change, string Before, string After, string Link);
+/// <summary>A record of the ledger that changed.</summary>
+public sealed record ChangeAnswer(RecordKind Record, string Id, RecordChange Change, string Before, string After, string Link);
 
 /// <param name="Account">The account in use.</param>
 /// <param name="Why">Why it cannot be used.</param>
@@ -51,17 +62,17 @@ internal static class Pull
 {
     public const string UnderWay = "under-way";
 
-    public static async Task<PullAnswer> Run(Work work, ILedger ledger, LedgerTurns turns, CancellationToken cancel)
+    public static async Task<PullAnswer> Run(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
-        using var turn = turns.Take(work.CompanyId, "a pull");
-        var records = await ledger.Records(cancel);
-        return work.File.InTransaction(company =>
+        using var turn = turns.Take(books.CompanyId, "a pull");
+        var records = await ledgers.Open(books.File).Records(cancel);
+        return books.File.InTransaction(company =>
         {
             RefuseUnderWay(company);
-            var found = Compare(company, records, Iso.Text(work.Now), work.Who, []);
-            if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0) return TakeOver(company, work, records, found, []);
-            new PendingPullTable(company).Keep(work.Now, work.Who, records);
-            new AuditTable(company).Add(work.Now, work.Who, "pull", "ledger", null, new { waits = true, breaks = found.Breaks.Count });
+            var found = Compare(company, ledgers, records, Iso.Text(books.Now), books.Who, []);
+            if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0) return TakeOver(company, books, records, found, []);
+            new PendingPullTable(company).Save(books.Now, books.Who, records);
+            new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", null, new { waits = true, breaks = found.Breaks.Count });
             return found;
         });
     }
@@ -69,7 +80,7 @@ internal static class Pull
     /// <summary>What is planned or sent goes to the ledger that it was planned for: until then that ledger, and what is known of it, stay.</summary>
     public static void RefuseUnderWay(SqliteConnection company)
     {
-        if (new Storage.Posting.OutboxTable(company).CountUnderWay() is > 0 and var count)
+        if (new OutboxTable(company).CountUnderWay() is > 0 and var count)
             throw new RefusedException(UnderWay, $"{(count == 1 ? "One instruction is" : $"{count} instructions are")} planned or sent for the ledger that is connected now. Nothing was changed; under Posting, go on with what is planned, or take it back.", StatusCodes.Status409Conflict);
     }
 
@@ -81,26 +92,26 @@ internal static class Pull
     });
 
     /// <summary>The pull that waits, compared anew with what is here now, with the accounts that are chosen to follow; null when none waits.</summary>
-    public static PullAnswer? Waiting(SqliteConnection company, IReadOnlyList<Replacement> replacements) =>
-        new PendingPullTable(company).Find() is { } pending ? Compare(company, pending.Records, pending.At, pending.Who, Chosen(pending.Records, replacements)) : null;
+    public static PullAnswer? Waiting(SqliteConnection company, LedgerAccess ledgers, IReadOnlyList<Replacement> replacements) =>
+        new PendingPullTable(company).Find() is { } pending ? Compare(company, ledgers, pending.Records, pending.At, pending.Who, Chosen(pending.Records, replacements)) : null;
 
     /// <summary>Takes the pull over that waits, with the accounts that follow those it breaks.</summary>
-    public static PullAnswer TakeOver(Work work, LedgerTurns turns, IReadOnlyList<Replacement> replacements)
+    public static PullAnswer TakeOver(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, IReadOnlyList<Replacement> replacements)
     {
-        using var turn = turns.Take(work.CompanyId, "a pull");
-        return work.File.InTransaction(company =>
+        using var turn = turns.Take(books.CompanyId, "a pull");
+        return books.File.InTransaction(company =>
         {
             RefuseUnderWay(company);
             var pending = new PendingPullTable(company).Find() ?? throw new RefusedException("no-pull-waits", "No pull waits any more. Nothing was changed.", StatusCodes.Status409Conflict);
             var chosen = Chosen(pending.Records, replacements);
-            return TakeOver(company, work, pending.Records, Compare(company, pending.Records, pending.At, pending.Who, chosen), chosen);
+            return TakeOver(company, books, pending.Records, Compare(company, ledgers, pending.Records, pending.At, pending.Who, chosen), chosen);
         });
     }
 
-    public static void Discard(Work work) => work.File.InTransaction(company =>
+    public static void Discard(CompanyBooks books) => books.File.InTransaction(company =>
     {
         new PendingPullTable(company).Discard();
-        new AuditTable(company).Add(work.Now, work.Who, "discard pull", "ledger", null, null);
+        new AuditTable(company).Add(books.Now, books.Who, "discard pull", "ledger", null, null);
         return 0;
     });
 
@@ -118,32 +129,32 @@ internal static class Pull
     }
 
     // The world before against the world after: whatever the ledger changed counts, be it a name, a switch or a lock.
-    private static PullAnswer Compare(SqliteConnection company, LedgerRecords records, string at, string who, Dictionary<string, string> replacements)
+    private static PullAnswer Compare(SqliteConnection company, LedgerAccess ledgers, LedgerRecords records, string at, string who, Dictionary<string, string> replacements)
     {
         var table = new LedgerTable(company);
-        List<SuccessorChoice> choices = [.. records.Accounts.Where(a => a.Active).Select(a => new SuccessorChoice(a.Id, a.Title, Words<AccountKind>.Of(a.Kind)))];
+        List<SuccessorChoice> choices = [.. records.Accounts.Where(a => a.Active).Select(a => new SuccessorChoice(a.Id, a.Title, a.Kind))];
         if (table.Records() is not { } before) return new PullAnswer(false, records.Organisation.Name, false, at, who, records.Accounts.Count, records.Suppliers.Count, [], [], null, 0, choices);
-        var world = World.Of(company);
+        var basis = BasisTable.Of(company);
         var other = before.Organisation.Id != records.Organisation.Id;
-        var documents = new DocumentTable(company).AllOpen();
-        var then = After(company, world, before, records, []);
-        var broken = world.Rehearse(company, then, documents);
+        var documents = new AffectedTable(company).AllOpen();
+        var then = After(company, basis, before, records, []);
+        var broken = basis.Rehearse(company, then, documents);
         var rehearsal = broken;
         if (replacements.Count > 0)
         {
-            then = After(company, world, before, records, replacements);
-            rehearsal = world.Rehearse(company, then, documents, d => Following(d, replacements));
+            then = After(company, basis, before, records, replacements);
+            rehearsal = basis.Rehearse(company, then, documents, d => Following(d, replacements));
         }
 
-        var address = new Uri(table.Connection()?.Address ?? "http://127.0.0.1/");
+        var connection = table.Connection();
         return new PullAnswer(
             false, records.Organisation.Name, other, at, who, records.Accounts.Count, records.Suppliers.Count,
             [.. PullComparison.Between(before, records).Select(c => new ChangeAnswer(
-                Words<RecordKind>.Of(c.Record).Replace('_', ' '), c.Id, Words<RecordChange>.Of(c.Change).Replace('_', ' '), c.Before, c.After, HttpLedger.RecordPage(address, records.Organisation.Id, c.Record, c.Id).ToString()))],
-            Breaks(company, world, then.Chart, broken, other), RehearsalAnswer.Of(rehearsal, then.Chart, world.Settings.Currency), rehearsal.Documents.Count, choices);
+                c.Record, c.Id, c.Change, c.Before, c.After, ledgers.PageOf(connection, records.Organisation.Id, c.Record, c.Id)))],
+            Breaks(company, basis, then.Chart, broken, other), RehearsalAnswer.Of(rehearsal, then.Chart, basis.Settings.Currency), rehearsal.Documents.Count, choices);
     }
 
-    private static World After(SqliteConnection company, World now, LedgerRecords before, LedgerRecords records, Dictionary<string, string> replacements)
+    private static CodingBasis After(SqliteConnection company, CodingBasis now, LedgerRecords before, LedgerRecords records, Dictionary<string, string> replacements)
     {
         var table = new LedgerTable(company);
         string Follows(string account) => replacements.GetValueOrDefault(account, account);
@@ -169,31 +180,28 @@ internal static class Pull
             : document;
     }
 
-    private static List<BreakAnswer> Breaks(SqliteConnection company, World now, Chart then, Rehearsal rehearsal, bool other)
+    private static List<BreakAnswer> Breaks(SqliteConnection company, CodingBasis now, Chart then, Rehearsal rehearsal, bool other)
     {
-        var uses = now.Rows.Where(r => r.Account.Length > 0).Select(r => (r.Account, Use: $"{r.Kind.Title()} “{r.Key}”{(r.ForSource.Length > 0 ? $" of {r.ForSource}" : "")}", Row: (MappingRow?)r))
-            .Concat(new LedgerTable(company).RoleChoices().Select(c => (Account: c.Value, Use: $"the role {ReasonWords.RoleTitle(c.Key)}", Row: (MappingRow?)null)))
-            .Concat(new DocumentTable(company).ChosenAccounts().Select(c => (c.Account, Use: $"a person's choice on {c.Lines} open {(c.Lines == 1 ? "line" : "lines")}", Row: (MappingRow?)null)));
-        var lost = rehearsal.Documents.SelectMany(d => d.Moves.Where(m => m.To.Length == 0).Select(m => (d.Id, m.From, m.Money))).ToLookup(m => m.From);
-        return [.. uses.GroupBy(u => u.Account).Select(use =>
-        {
-            var was = now.Chart.TryFind(use.Key, out var known) ? known : new Account { Id = use.Key, Kind = AccountKind.Expense };
-            var why = use.Select(u => u.Row is { } row && Targets.Broken(now.Chart, row) is null ? Targets.Broken(then, row) : u.Row is null && !(then.TryFind(use.Key, out var a) && a.Active) ? BrokenBecause.Closed : null).FirstOrDefault(b => b is not null);
-            var same = then.TryFind(use.Key, out var after) && after.Number == was.Number && after.Name == was.Name && after.Kind == was.Kind;
-            if (why is null && !other) return null;
-            var successors = Targets.Successors(was, then).Select(s => new SuccessorAnswer(s.Account.Id, s.Account.Title, (int)Math.Round(s.Likeness * 100)));
-            if (other && same) successors = successors.Prepend(new SuccessorAnswer(use.Key, after!.Title, 100));
-            return new BreakAnswer(
-                use.Key, was.Title, why is { } broken ? ReasonWords.Because(broken) : same ? "has the same number and name there" : "is another account there", [.. use.Select(u => u.Use)],
-                lost[use.Key].Select(l => l.Id).Distinct().Count(), AmountText.Format(lost[use.Key].Sum(l => l.Money), now.Settings.Currency.Digits), [.. successors]);
-        }).OfType<BreakAnswer>().OrderByDescending(b => b.Documents).ThenBy(b => b.Title, StringComparer.Ordinal)];
+        var digits = now.Settings.Currency.Digits;
+        return [.. PullBreaks.Of(Uses(company, now), now.Chart, then, rehearsal, other).Select(b => new BreakAnswer(
+            b.Account.Id, b.Account.Title, b.Why, b.Uses, b.Documents, AmountText.Format(b.Money, digits),
+            [.. b.Successors.Select(s => new SuccessorAnswer(s.Account.Id, s.Account.Title, (int)Math.Round(s.Likeness * 100)))]))];
     }
 
-    private static PullAnswer TakeOver(SqliteConnection company, Work work, LedgerRecords records, PullAnswer found, Dictionary<string, string> replacements)
+    private static IEnumerable<AccountUse> Uses(SqliteConnection company, CodingBasis now) =>
+    [
+        .. now.Rows.Where(r => r.Account.Length > 0)
+            .Select(r => new AccountUse(r.Account, $"{r.Kind.Title()} “{r.Key}”{(r.ForSource.Length > 0 ? $" of {r.ForSource}" : "")}", r)),
+        .. new LedgerTable(company).RoleChoices().Select(c => new AccountUse(c.Value, $"the role {ReasonWords.RoleTitle(c.Key)}", null)),
+        .. new PersonChoiceTable(company).Accounts()
+            .Select(c => new AccountUse(c.Account, $"a person's choice on {c.Lines} open {(c.Lines == 1 ? "line" : "lines")}", null)),
+    ];
+
+    private static PullAnswer TakeOver(SqliteConnection company, CompanyBooks books, LedgerRecords records, PullAnswer found, Dictionary<string, string> replacements)
     {
         var table = new LedgerTable(company);
         var before = table.Accounts().Count;
-        table.Replace(records, work.Now);
+        table.Replace(records, books.Now);
         var mapping = new MappingTable(company);
         var rows = mapping.All();
         var wanted = WithItems(rows, records.Items).Select(r => replacements.TryGetValue(r.Account, out var successor) ? r with { Account = successor } : r);
@@ -201,7 +209,7 @@ internal static class Pull
         if (changes.Count > 0)
         {
             mapping.Write(changes);
-            new ChangeTable(company).Add(work.Now, work.Who, "a pull of the ledger", changes);
+            new ChangeTable(company).Add(books.Now, books.Who, "a pull of the ledger", changes);
         }
 
         var accounts = new PaymentAccountTable(company);
@@ -209,14 +217,14 @@ internal static class Pull
             if (replacements.TryGetValue(account.Account, out var successor)) accounts.Put(id, account with { Account = successor });
         foreach (var (role, account) in table.RoleChoices())
             if (replacements.TryGetValue(account, out var successor)) table.ChooseRole(role, successor);
-        new DocumentTable(company).ReplaceChosen(replacements);
+        new PersonChoiceTable(company).Replace(replacements);
 
-        var settings = CompanyFile.Of(company).Settings;
-        if (replacements.TryGetValue(settings.PrivateAccount, out var owed)) CompanyFile.Keep(company, settings with { PrivateAccount = owed });
-        var cause = new CodingCause(work.Now, work.Who, "a pull of the ledger");
-        Coding.RefreshSuppliers(company, null, cause);
-        Coding.Recode(company, new DocumentTable(company).AllOpen(), cause);
-        new AuditTable(company).Add(work.Now, work.Who, "pull", "ledger", new { accounts = before }, new { records.Organisation.Id, accounts = records.Accounts.Count, changes = found.Changes.Count, replacements, documents = found.Changed });
+        var settings = ChoiceTable.Of(company);
+        if (replacements.TryGetValue(settings.PrivateAccount, out var owed)) ChoiceTable.Save(company, settings with { PrivateAccount = owed });
+        var cause = new CodingCause(books.Now, books.Who, "a pull of the ledger");
+        Recoding.RefreshSuppliers(company, null, cause);
+        Recoding.RecodeOpen(company, cause);
+        new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", new { accounts = before }, new { records.Organisation.Id, accounts = records.Accounts.Count, changes = found.Changes.Count, replacements, documents = found.Changed });
         return found with { TakenOver = true };
     }
 

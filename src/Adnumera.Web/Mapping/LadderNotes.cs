@@ -1,10 +1,11 @@
-using Adnumera.Core;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage;
+using Adnumera.Core.Texts;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Web.Coding;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
@@ -19,15 +20,15 @@ internal static class LadderNotes
 
     public static IReadOnlyList<RungNote> Of(SqliteConnection company, KeyKind kind, string key, MappingRow? inForce, Chart chart)
     {
-        var settings = CompanyFile.Of(company).Settings;
-        var composer = Coding.Composer(company);
+        var settings = ChoiceTable.Of(company);
+        var composer = Recoding.Composer(company);
         var documents = new DocumentTable(company);
-        var lines = documents.Load(documents.Touched([new RowIdentity(kind, kind.Fold(key), "", null)]).Take(MostDocuments))
+        var lines = documents.Load(new AffectedTable(company).Touched([new RowIdentity(kind, kind.Fold(key), "", null)]).Take(MostDocuments))
             .SelectMany(d => d.Document.Lines.Where(l => !l.IsZero && Carries(kind, key, d.Document, l)).Select(l => composer.Ladder.Explain(d.Document, l))).ToList();
         var decided = lines.GroupBy(l => l[^1].Rung).ToDictionary(g => g.Key, g => g.Count());
         var rungs = new[] { Rung.Person, Rung.Original }.Concat(settings.Order).Append(Rung.Fallback);
         var most = decided.Count == 0 ? (Rung?)null : decided.MaxBy(d => d.Value).Key;
-        return [.. rungs.Select(rung => new RungNote(Words<Rung>.Of(rung), Note(rung), Ladder.KeyOf(rung) == kind, rung == most))];
+        return [.. rungs.Select(rung => new RungNote(rung, Note(rung), Ladder.KeyOf(rung) == kind, rung == most))];
 
         string Note(Rung rung)
         {

@@ -1,21 +1,30 @@
 using System.Globalization;
-using Adnumera.Core;
+using Adnumera.Core.Dates;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage;
+using Adnumera.Core.Rehearsals;
+using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Rehearsals;
+using Adnumera.Web.Coding;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
 /// <summary>A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared.</summary>
+/// <param name="Dimensions">The dimensions that it fills in, by their words; those that are left out stay as they are, a blank one is cleared.</param>
 /// <param name="Remove">Takes the row away.</param>
 public sealed record RowRequest(
-    string? Kind, string? Key, string? ForSource, string? EffectiveFrom, string? Account, string? LedgerItem, string? Value, string? Group, string? TaxCode, string? Department, string? Location,
-    string? Project, string? RecoverablePercent, bool Remove);
+    string? Kind, string? Key, string? ForSource, string? EffectiveFrom, string? Account, string? LedgerItem, string? Value, string? Group, string? TaxCode,
+    IReadOnlyDictionary<string, string?>? Dimensions, string? RecoverablePercent, bool Remove);
 
 /// <summary>Proposed rows that are made together.</summary>
 /// <param name="Rows">One or thousands.</param>
@@ -47,11 +56,11 @@ internal static class MappingChanges
     }
 
     /// <summary>Refuses what no mapping may be, with the row that it is about; returns what is unusual and asks for a confirmation.</summary>
-    public static IReadOnlyList<string> Check(SqliteConnection company, World world, IReadOnlyCollection<RowChange> changes, DateOnly today)
+    public static IReadOnlyList<string> Check(SqliteConnection company, CodingBasis basis, IReadOnlyCollection<RowChange> changes, DateOnly today)
     {
-        var terms = new Storage.Ledger.LedgerTable(company).Terms().Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
+        var terms = new LedgerTable(company).Terms().Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
         var asks = new SortedSet<string>(StringComparer.Ordinal);
-        var managed = world.Settings.PaymentAccounts;
+        var managed = basis.Settings.PaymentAccounts;
         var following = managed.Rows().ToHashSet();
 
         // Taking such a row away would part it from its account, too.
@@ -63,55 +72,55 @@ internal static class MappingChanges
             if (Formats.Mapping.MappingFile.Problem(row) is { } problem) throw new RefusedException("row", $"{subject}: {problem} Nothing was changed.");
             if (CalendarRange.EffectiveProblem(row.EffectiveFrom, today) is { } early) throw new RefusedException("date", $"{subject}: {early} Nothing was changed.");
             if (row.Kind == KeyKind.SupplierTerm && row.Value.Length > 0 && !terms.Contains(row.Value)) throw new RefusedException("term", $"{subject}: the ledger has no payment term {Quote.Of(row.Value)}. Nothing was changed; choose one of its own, or pull again.");
-            if (world.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
-            if (Unknown(world, row) is { } dimension) throw new RefusedException("dimension", $"{subject}: {dimension} Nothing was changed; choose one of the ledger's own, or pull again.");
-            if (row.Kind == KeyKind.SupplierForm && row.Value.Length > 0 && !(Words<LedgerForm>.TryRead(row.Value, out var form) && FormTable.For(Core.Documents.DocumentKind.Bill).Contains(form)))
-                throw new RefusedException("form", $"{subject}: \"{row.Value}\" is no form of a bill. Nothing was changed; choose {string.Join(" or ", FormTable.For(Core.Documents.DocumentKind.Bill).Select(Words<LedgerForm>.Of))}.");
+            if (basis.Ledger is { } ledger && ChoiceCheck.Dimensions(row, ledger.Capabilities) is { } off) throw new RefusedException("dimension-off", $"{subject}: {off} Nothing was changed.");
+            if (Unknown(basis, row) is { } dimension) throw new RefusedException("dimension", $"{subject}: {dimension} Nothing was changed; choose one of the ledger's own, or pull again.");
+            if (row.Kind == KeyKind.SupplierForm && row.Value.Length > 0 && !(Words<LedgerForm>.TryRead(row.Value, out var form) && DocumentKind.Bill.Row().Forms.Contains(form)))
+                throw new RefusedException("form", $"{subject}: \"{row.Value}\" is no form of a bill. Nothing was changed; choose {string.Join(" or ", DocumentKind.Bill.Row().Forms.Select(Words<LedgerForm>.Of))}.");
             if (row.Account.Length == 0) continue;
-            if (Targets.Broken(world.Chart, row) is { } broken) throw Refused(world.Chart, row, broken, subject);
-            if (world.Chart.TryFind(row.Account, out var account) && Targets.Asks(row, account) is { Length: > 0 } ask) asks.Add(ask);
+            if (Targets.Broken(basis.Chart, row) is { } broken) throw Refused(basis.Chart, row, broken, subject);
+            if (basis.Chart.TryFind(row.Account, out var account) && Targets.Asks(row, account) is { Length: > 0 } ask) asks.Add(ask);
         }
 
         return [.. asks];
     }
 
-    public static SavedAnswer Save(SqliteConnection company, Work work, ChangesRequest request)
+    public static SavedAnswer Save(SqliteConnection company, CompanyBooks books, ChangesRequest request)
     {
-        var world = World.Of(company);
-        var changes = BookChanges.Between(world.Rows, Proposals(world.Rows, request.Rows));
-        var asks = Check(company, world, changes, work.Today);
+        var basis = BasisTable.Of(company);
+        var changes = BookChanges.Between(basis.Rows, Proposals(basis.Rows, request.Rows));
+        var asks = Check(company, basis, changes, books.Today);
         if (asks.Count > 0 && !request.Confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
-        return Make(company, work, changes, Origin(request.Origin));
+        return Apply(company, books, changes, Origin(request.Origin));
     }
 
     /// <summary>Makes changes that were checked: the book, its history, the audit, and the documents that they touch.</summary>
-    public static SavedAnswer Make(SqliteConnection company, Work work, IReadOnlyList<RowChange> changes, string origin, long? undoes = null)
+    public static SavedAnswer Apply(SqliteConnection company, CompanyBooks books, IReadOnlyList<RowChange> changes, string origin, long? undoes = null)
     {
         if (changes.Count == 0) return new SavedAnswer(0, 0, 0);
 
         // Members of a group are found by the book, so those of before and of after count.
-        var documents = new DocumentTable(company);
+        var documents = new AffectedTable(company);
         var touched = documents.Touched(changes.Select(c => c.Identity));
         new MappingTable(company).Write(changes);
-        var set = new ChangeTable(company).Add(work.Now, work.Who, origin, changes, undoes);
-        var cause = new CodingCause(work.Now, work.Who, $"{origin}, {(changes.Count == 1 ? $"{changes[0].Kind.Title()} “{changes[0].Key}”" : $"{changes.Count} rows of the mapping book")}");
-        var recoded = Coding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))], cause);
-        new AuditTable(company).Add(work.Now, work.Who, "map", $"mapping/set/{set}", null, new { origin, rows = changes.Count, recoded });
+        var set = new ChangeTable(company).Add(books.Now, books.Who, origin, changes, undoes);
+        var cause = new CodingCause(books.Now, books.Who, $"{origin}, {(changes.Count == 1 ? $"{changes[0].Kind.Title()} “{changes[0].Key}”" : $"{changes.Count} rows of the mapping book")}");
+        var recoded = Recoding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))], cause);
+        new AuditTable(company).Add(books.Now, books.Who, "map", $"mapping/set/{set}", null, new { origin, rows = changes.Count, recoded });
         return new SavedAnswer(set, changes.Count, recoded);
     }
 
     /// <summary>Takes a set back, whole or not at all; or one of its changes, by its place in the set.</summary>
-    public static SavedAnswer Undo(SqliteConnection company, Work work, long set, int? only = null)
+    public static SavedAnswer Undo(SqliteConnection company, CompanyBooks books, long set, int? only = null)
     {
         var reversals = Reversals(company, set, only);
-        return only is null ? Make(company, work, reversals, $"undo of set {set}", set) : Make(company, work, reversals, $"undo of one change of set {set}");
+        return only is null ? Apply(company, books, reversals, $"undo of set {set}", set) : Apply(company, books, reversals, $"undo of one change of set {set}");
     }
 
     /// <summary>What taking a set back, or one of its changes, would do; and how many posted documents those rows coded, which keep what they were posted with.</summary>
     public static MappingRehearsal RehearseUndo(SqliteConnection company, long set, int? only = null)
     {
-        var world = World.Of(company);
-        return MappingEndpoints.Rehearse(company, world, Reversals(company, set, only), []);
+        var basis = BasisTable.Of(company);
+        return MappingEndpoints.Rehearse(company, basis, Reversals(company, set, only), []);
     }
 
     // The changes that take a set back, whole or not at all.
@@ -130,22 +139,18 @@ internal static class MappingChanges
                 "changed-since", $"{string.Join(", ", since.Take(5).Select(c => $"{c.Kind.Title()} “{c.Key}”"))}{(since.Count > 5 ? $" and {since.Count - 5} more" : "")} changed again since. Nothing was taken back; undo the later set first.", StatusCodes.Status409Conflict);
         }
 
-        if (reversals.Any(r => r.Kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(r.Key)))
+        if (reversals.Any(r => r.Kind == KeyKind.PaymentAccount && ChoiceTable.Of(company).PaymentAccounts.Manages(r.Key)))
             throw new RefusedException("managed", "This set follows from a payment account. Nothing was taken back; change the payment account instead.", StatusCodes.Status409Conflict);
         return reversals;
     }
 
     // What a row fills in, or maps to, must be there in the ledger.
-    private static string? Unknown(World world, MappingRow row)
+    private static string? Unknown(CodingBasis basis, MappingRow row)
     {
-        if (world.Ledger is not { } ledger) return null;
-        foreach (var kind in Enum.GetValues<DimensionKind>())
-        {
-            var name = row.Kind.Dimension() == kind && row.Value != MappingRow.LeaveOut ? row.Value : row.Dimensions[kind];
-            if (name.Length > 0 && ledger.Dimension(kind, name) is null) return $"the ledger has no {Words<DimensionKind>.Of(kind)} {Quote.Of(name)}.";
-        }
-
-        return null;
+        if (basis.Ledger is not { } ledger) return null;
+        var named = row.Dimensions.Filled.ToList();
+        if (row.Kind.DimensionOf() is { } own && row.Value.Length > 0 && row.Value != MappingRow.LeaveOut) named.Add(new FilledDimension(own, row.Value));
+        return named.Where(d => ledger.ValueOf(d.Dimension, d.Value) is null).Select(d => $"the ledger has no {d.Dimension.Title} {Quote.Of(d.Value)}.").FirstOrDefault();
     }
 
     private static string Origin(string? origin) => origin switch { "grid" => "the grid", "suggestions" => "suggestions", _ => "by hand" };
@@ -173,9 +178,21 @@ internal static class MappingChanges
             Value = request.Value?.Trim() ?? row.Value,
             Group = request.Group?.Trim() ?? row.Group,
             TaxCode = request.TaxCode?.Trim() ?? row.TaxCode,
-            Dimensions = new Dimensions(request.Department?.Trim() ?? row.Dimensions.Department, request.Location?.Trim() ?? row.Dimensions.Location, request.Project?.Trim() ?? row.Dimensions.Project),
+            Dimensions = DimensionsOf(request, row.Dimensions),
             RecoverablePercent = percent,
         };
+    }
+
+    private static Dimensions DimensionsOf(RowRequest request, Dimensions before)
+    {
+        var dimensions = before;
+        foreach (var (word, value) in request.Dimensions ?? new Dictionary<string, string?>())
+        {
+            if (!Dimension.TryRead(word, out var dimension)) throw new RefusedException("dimension", $"{Quote.Of(word)} is not a dimension. Nothing was changed.", 400);
+            dimensions = dimensions.With(dimension, value?.Trim() ?? "");
+        }
+
+        return dimensions;
     }
 
     private static RefusedException Refused(Chart chart, MappingRow row, BrokenBecause broken, string subject) => broken switch
@@ -183,6 +200,6 @@ internal static class MappingChanges
         BrokenBecause.NotInChart => new("account-unknown", $"{subject}: account {row.Account} is not in the chart. Nothing was changed; pull the chart again or choose another."),
         BrokenBecause.Closed => new("account-closed", $"{subject}: {chart.Title(row.Account)} is closed. Nothing was changed; choose another."),
         BrokenBecause.NotBalance or BrokenBecause.NotTax => new("account-kind", $"{subject}: {chart.Title(row.Account)} {ReasonWords.Because(broken)}, so nothing can be paid from it or recovered there. Nothing was changed; choose another."),
-        _ => new("account-control", $"{subject}: {chart.Title(row.Account)} is a control account: its balance is made of other records, and a cost may not go there. Nothing was changed; choose another."),
+        BrokenBecause.Control => new("account-control", $"{subject}: {chart.Title(row.Account)} is a control account: its balance is made of other records, and a cost may not go there. Nothing was changed; choose another."),
     };
 }

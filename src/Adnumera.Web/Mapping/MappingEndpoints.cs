@@ -1,17 +1,27 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage;
+using Adnumera.Core.Rehearsals;
+using Adnumera.Core.Texts;
+using Adnumera.LedgerClient.Http;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Rehearsals;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-public sealed record ValuesAnswer(string Kind, int Mapped, int Values, string MoneyMapped, string Money, string Waiting, string Currency, IReadOnlyList<ValueAnswer> Rows);
+public sealed record ValuesAnswer(KeyKind Kind, int Mapped, int Values, string MoneyMapped, string Money, string Waiting, string Currency, IReadOnlyList<ValueAnswer> Rows);
 
 /// <param name="Lines">Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.</param>
 /// <param name="Target">What it maps to, as people say it; blank while it maps to nothing.</param>
@@ -23,12 +33,12 @@ public sealed record ValueAnswer(
 /// <param name="Ladder">The rungs as a line of this value meets them today.</param>
 /// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with.</param>
 /// <param name="History">What changed, the latest first.</param>
-public sealed record ValueDetail(string Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted, IReadOnlyList<HistoryAnswer> History, bool Hidden, bool Managed);
+public sealed record ValueDetail(KeyKind Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted, IReadOnlyList<HistoryAnswer> History, bool Hidden, bool Managed);
 
 public sealed record RowAnswer(
-    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, string Department, string Location, string Project, string Percent, string EffectiveFrom, bool InForce, string Broken, string Means);
+    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, IReadOnlyDictionary<string, string> Dimensions, string Percent, string EffectiveFrom, bool InForce, string Broken, string Means);
 
-public sealed record RungNote(string Rung, string Note, bool IsThis, bool Decides);
+public sealed record RungNote(Rung Rung, string Note, bool IsThis, bool Decides);
 
 /// <param name="Rows">How many rows change.</param>
 /// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
@@ -47,12 +57,12 @@ internal static class MappingEndpoints
     public static void MapMapping(this RouteGroupBuilder company)
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
-        mapping.MapGet("{kind}/values", (string kind, Work work) => work.File.Read(c => Values(c, KindOf(kind), work.Today))).RequireAuthorization(Access.Read);
-        mapping.MapGet("{kind}/value", (string kind, string key, Work work) => work.File.Read(c => Detail(c, KindOf(kind), key, work))).RequireAuthorization(Access.Read);
-        mapping.MapGet("coverage", (Work work) => work.File.Read(Coverage.Of)).RequireAuthorization(Access.Read);
-        mapping.MapPost("rehearsals", (ChangesRequest changes, Work work) => work.File.Read(c => Rehearse(c, changes, work.Today))).RequireAuthorization(Access.Keep);
-        mapping.MapPost("changes", (ChangesRequest changes, Work work) => work.File.InTransaction(c => MappingChanges.Save(c, work, changes))).RequireAuthorization(Access.Keep);
-        mapping.MapPut("hidden", (HideRequest request, Work work) => Hide(request, work)).RequireAuthorization(Access.Keep);
+        mapping.MapGet("{kind}/values", (string kind, CompanyBooks books) => Values(kind, books)).Needs(Right.Read);
+        mapping.MapGet("{kind}/value", (string kind, string key, CompanyBooks books) => books.File.Read(c => Detail(c, KindOf(kind), key, books))).Needs(Right.Read);
+        mapping.MapGet("coverage", (CompanyBooks books) => books.File.Read(Coverage.Of)).Needs(Right.Read);
+        mapping.MapPost("rehearsals", (ChangesRequest changes, CompanyBooks books) => Rehearse(changes, books)).Needs(Right.Bookkeep);
+        mapping.MapPost("changes", (ChangesRequest changes, CompanyBooks books) => books.File.InTransaction(c => MappingChanges.Save(c, books, changes))).Needs(Right.Bookkeep);
+        mapping.MapPut("hidden", (HideRequest request, CompanyBooks books) => Hide(request, books)).Needs(Right.Bookkeep);
         mapping.MapSuggestions();
         mapping.MapHistory();
         mapping.MapBook();
@@ -62,9 +72,21 @@ internal static class MappingEndpoints
     public static KeyKind KindOf(string? kind) =>
         Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
 
+    private static ValuesAnswer Values(string kind, CompanyBooks books)
+    {
+        var today = books.Today;
+        return books.File.Read(c => Values(c, KindOf(kind), today));
+    }
+
+    private static MappingRehearsal Rehearse(ChangesRequest changes, CompanyBooks books)
+    {
+        var today = books.Today;
+        return books.File.Read(c => Rehearse(c, changes, today));
+    }
+
     internal static ValuesAnswer Values(SqliteConnection company, KeyKind kind, DateOnly today)
     {
-        var currency = CompanyFile.Of(company).Settings.Currency;
+        var currency = new CompanyTable(company).Currency();
         var table = new MappingTable(company);
         var ledger = new LedgerTable(company);
         var (chart, terms) = (ledger.Chart(), kind == KeyKind.SupplierTerm ? ledger.Terms().ToDictionary(t => t.Id, t => t.Name) : []);
@@ -93,15 +115,14 @@ internal static class MappingEndpoints
         }
 
         // A group is there as soon as a member names it, and may wait for its account.
-        var members = kind switch { KeyKind.CategoryGroup => KeyKind.Category, KeyKind.SupplierGroup => KeyKind.Supplier, _ => kind };
-        if (members != kind)
+        if (kind.Row().GroupOf is { } members)
         {
             answers.AddRange(table.OfKind(members).Where(r => r.Group.Length > 0 && !rows.ContainsKey(kind.Fold(r.Group))).GroupBy(r => kind.Fold(r.Group)).OrderBy(g => g.Key, StringComparer.Ordinal)
                 .Select(g => Answer(new ArrivingValue(g.First().Group, g.Count(), 0, 0, 0), null, 0, hidden.Contains(g.Key))));
         }
 
         answers.AddRange(rows.Values.OrderBy(r => r.Latest.Key, StringComparer.OrdinalIgnoreCase).Select(r => Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))));
-        return new ValuesAnswer(Words<KeyKind>.Of(kind), mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
+        return new ValuesAnswer(kind, mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         ValueAnswer Answer(ArrivingValue a, MappingRow? row, int variants, bool isHidden) => new(
@@ -109,22 +130,22 @@ internal static class MappingEndpoints
             row?.Kind == KeyKind.TaxCode ? Percent(row) : "", variants, row is not null && Targets.Broken(chart, row) is not null, isHidden);
     }
 
-    private static ValueDetail Detail(SqliteConnection company, KeyKind kind, string key, Work work)
+    private static ValueDetail Detail(SqliteConnection company, KeyKind kind, string key, CompanyBooks books)
     {
         var ledger = new LedgerTable(company);
         var (chart, terms) = (ledger.Chart(), ledger.Terms().ToDictionary(t => t.Id, t => t.Name));
         var table = new MappingTable(company);
         var rows = table.Of(kind, key);
-        var inForce = new MappingBook(rows).InForce(kind, key, "", work.Today);
+        var inForce = new MappingBook(rows).InForce(kind, key, "", books.Today);
         return new ValueDetail(
-            Words<KeyKind>.Of(kind), key,
+            kind, key,
             [.. rows.Select(r => new RowAnswer(
-                r.ForSource, r.Account, TargetOf(r, chart, terms), r.LedgerItem, r.Value, r.Group, r.TaxCode, r.Dimensions.Department, r.Dimensions.Location, r.Dimensions.Project, r.Kind == KeyKind.TaxCode ? Percent(r) : "",
-                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? Core.Entries.ReasonWords.Because(broken) : "", Meaning(r, chart)))],
+                r.ForSource, r.Account, TargetOf(r, chart, terms), r.LedgerItem, r.Value, r.Group, r.TaxCode, r.Dimensions.Filled.ToDictionary(d => d.Dimension.Word, d => d.Value), r.Kind == KeyKind.TaxCode ? Percent(r) : "",
+                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? ReasonWords.Because(broken) : "", Meaning(r, chart)))],
             LadderNotes.Decides(kind) ? LadderNotes.Of(company, kind, key, inForce, chart) : [],
-            new DocumentTable(company).SentUnder([new RowIdentity(kind, kind.Fold(key), "", null)]).Count,
+            new AffectedTable(company).SentUnder([new RowIdentity(kind, kind.Fold(key), "", null)]).Count,
             [.. new ChangeTable(company).Of(kind, key).Select(c => HistoryAnswer.Of(c, chart))],
-            new HiddenTable(company).Of(Words<KeyKind>.Of(kind)).Contains(kind.Fold(key)), kind == KeyKind.PaymentAccount && CompanyFile.Of(company).Settings.PaymentAccounts.Manages(key));
+            new HiddenTable(company).Of(Words<KeyKind>.Of(kind)).Contains(kind.Fold(key)), kind == KeyKind.PaymentAccount && ChoiceTable.Of(company).PaymentAccounts.Manages(key));
     }
 
     /// <summary>What a row maps to, as people say it; blank when it ends the mapping.</summary>
@@ -140,36 +161,36 @@ internal static class MappingEndpoints
 
     internal static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request, DateOnly today)
     {
-        var world = World.Of(company);
-        var changes = BookChanges.Between(world.Rows, MappingChanges.Proposals(world.Rows, request.Rows));
-        var asks = MappingChanges.Check(company, world, changes, today);
-        return Rehearse(company, world, changes, asks);
+        var basis = BasisTable.Of(company);
+        var changes = BookChanges.Between(basis.Rows, MappingChanges.Proposals(basis.Rows, request.Rows));
+        var asks = MappingChanges.Check(company, basis, changes, today);
+        return Rehearse(company, basis, changes, asks);
     }
 
     /// <summary>What changes of the book would do.</summary>
-    public static MappingRehearsal Rehearse(SqliteConnection company, World world, IReadOnlyList<RowChange> changes, IReadOnlyList<string> asks)
+    public static MappingRehearsal Rehearse(SqliteConnection company, CodingBasis basis, IReadOnlyList<RowChange> changes, IReadOnlyList<string> asks)
     {
-        var documents = new DocumentTable(company);
+        var affected = new AffectedTable(company);
         var identities = changes.Select(c => c.Identity).ToList();
-        var rehearsal = world.Rehearse(company, world with { Rows = BookChanges.With(world.Rows, changes) }, documents.Touched(identities));
-        var posted = documents.SentUnder(identities, decided: true);
+        var rehearsal = basis.Rehearse(company, basis with { Rows = BookChanges.With(basis.Rows, changes) }, affected.Touched(identities));
+        var posted = affected.SentUnder(identities, decided: true);
         return new MappingRehearsal(
-            RehearsalAnswer.Of(rehearsal, world.Chart, world.Settings.Currency), changes.Count, posted.Count,
-            [.. documents.Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks,
-            [.. changes.Select(c => c.After).OfType<MappingRow>().Select(r => Meaning(r, world.Chart)).Where(m => m.Length > 0).Distinct()]);
+            RehearsalAnswer.Of(rehearsal, basis.Chart, basis.Settings.Currency), changes.Count, posted.Count,
+            [.. new DocumentTable(company).Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks,
+            [.. changes.Select(c => c.After).OfType<MappingRow>().Select(r => Meaning(r, basis.Chart)).Where(m => m.Length > 0).Distinct()]);
     }
 
     private static string Meaning(MappingRow row, Chart chart) => chart.TryFind(row.Account, out var account) ? Targets.Means(row, account) : "";
 
-    private static IResult Hide(HideRequest request, Work work)
+    private static IResult Hide(HideRequest request, CompanyBooks books)
     {
         var (kind, value) = (request.Kind?.Trim() ?? "", request.Value?.Trim() ?? "");
         if ((kind != "account" && !Words<KeyKind>.TryRead(kind, out _)) || value.Length == 0) throw new RefusedException("hidden", "Say what is hidden. Nothing was changed.", 400);
-        work.File.InTransaction(c =>
+        books.File.InTransaction(c =>
         {
             if (request.Hidden) new HiddenTable(c).Hide(kind, value);
             else new HiddenTable(c).Show(kind, value);
-            new Storage.Audit.AuditTable(c).Add(work.Now, work.Who, request.Hidden ? "hide" : "show", $"{kind}/{value}", null, null);
+            new AuditTable(c).Add(books.Now, books.Who, request.Hidden ? "hide" : "show", $"{kind}/{value}", null, null);
             return 0;
         });
         return Results.NoContent();

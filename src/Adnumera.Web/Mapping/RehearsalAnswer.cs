@@ -1,8 +1,13 @@
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Rehearsals;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Files;
+using Adnumera.Web.Requests;
 
 namespace Adnumera.Web.Mapping;
 
@@ -15,6 +20,7 @@ public sealed record RehearsalAnswer(
     IReadOnlyList<ReasonCount> Why)
 {
     private const int MostSamples = 40;
+    private const int MostReasons = 12;
 
     internal static RehearsalAnswer Of(Rehearsal rehearsal, Chart chart, Currency currency)
     {
@@ -28,9 +34,10 @@ public sealed record RehearsalAnswer(
                 [.. moved[(m.From, m.To, m.Currency)].Take(MostSamples).Select(d => DocumentNote.Of(d.Id, d.Document, d.Move.Money))]))],
             Outcome(RehearsalOutcome.ComesFree), Outcome(RehearsalOutcome.BecomesHeld), Outcome(RehearsalOutcome.StaysHeld), TallyText.Of(rehearsal.Changed(currency), currency), rehearsal.Examined, currency.Code,
             [.. rehearsal.Documents.SelectMany(d => d.Parts.Where(p => p is not (EntryPart.Accounts or EntryPart.Reasons)).Select(p => (Part: p, d.Id, d.Document))).GroupBy(p => p.Part).OrderBy(g => g.Key)
-                .Select(g => new PartAnswer(Core.Words<EntryPart>.Of(g.Key), g.Count(), [.. g.Take(MostSamples).Select(p => DocumentNote.Of(p.Id, p.Document, p.Document.SignedTotal))]))],
-            [.. rehearsal.Documents.SelectMany(d => d.Reasons.Select(r => (d.Id, Words: ReasonWords.Of(r)))).GroupBy(r => (r.Words.Word, r.Words.Value))
-                .Select(g => new ReasonCount(g.Key.Word, g.Key.Value, g.First().Words.Detail, g.Select(r => r.Id).Distinct().Count())).OrderByDescending(r => r.Documents).Take(12)]);
+                .Select(g => new PartAnswer(g.Key, g.Count(), [.. g.Take(MostSamples).Select(p => DocumentNote.Of(p.Id, p.Document, p.Document.SignedTotal))]))],
+            [.. rehearsal.Documents.SelectMany(d => d.Reasons.Select(r => (d.Id, Reason: r))).GroupBy(r => (r.Reason.Kind, r.Reason.Value))
+                .Select(g => new ReasonCount(g.Key.Kind, g.Key.Value, ReasonWords.Of(g.First().Reason).Detail, g.Select(r => r.Id).Distinct().Count()))
+                .OrderByDescending(r => r.Documents).Take(MostReasons)]);
     }
 }
 
@@ -38,18 +45,18 @@ public sealed record RehearsalAnswer(
 public sealed record MovementAnswer(string From, string FromTitle, string To, string ToTitle, long Documents, string Money, string OtherCurrency, IReadOnlyList<DocumentNote> Sample);
 
 /// <param name="Part">In what entries change.</param>
-public sealed record PartAnswer(string Part, int Documents, IReadOnlyList<DocumentNote> Sample);
+public sealed record PartAnswer(EntryPart Part, int Documents, IReadOnlyList<DocumentNote> Sample);
 
 /// <param name="Tally">How many, and their money.</param>
 /// <param name="Sample">The first of them.</param>
 public sealed record OutcomeTally(TallyText Tally, IReadOnlyList<DocumentNote> Sample);
 
-public sealed record ReasonCount(string Reason, string Value, string Detail, int Documents);
+public sealed record ReasonCount(HoldKind Reason, string Value, string Detail, int Documents);
 
 /// <summary>A document in a few words, to open it.</summary>
 public sealed record DocumentNote(long Id, string Title, string Date, string Money)
 {
     internal static DocumentNote Of(long id, Document document, long money) => new(
         id, $"{(document.Party.Length > 0 ? document.Party : document.Supplier)}, {document.Kind.Title()} {(document.Reference.Length > 0 ? document.Reference : document.Identity.SourceId)}".TrimStart(',', ' '),
-        Storage.Iso.Text(document.Date), AmountText.Format(money, document.Currency.Digits));
+        Iso.Text(document.Date), AmountText.Format(money, document.Currency.Digits));
 }

@@ -1,17 +1,20 @@
-using Adnumera.Core;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Mapping;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
-using Adnumera.Storage;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
 /// <param name="Confidence">In percent: how often such proposals were right.</param>
-public sealed record SuggestionAnswer(string Kind, string Value, string Waiting, long WaitingLines, string Account, string AccountTitle, double Confidence, IReadOnlyList<string> Evidence);
+public sealed record SuggestionAnswer(KeyKind Kind, string Value, string Waiting, long WaitingLines, string Account, string AccountTitle, double Confidence, IReadOnlyList<string> Evidence);
 
 public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, string Currency);
 
@@ -24,11 +27,11 @@ internal static class SuggestionEndpoints
     private const double LeastConfidence = 0.3;
 
     public static void MapSuggestions(this RouteGroupBuilder mapping) =>
-        mapping.MapGet("{kind}/suggestions", (string kind, Work work) => work.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)))).RequireAuthorization(Access.Read);
+        mapping.MapGet("{kind}/suggestions", (string kind, CompanyBooks books) => books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)))).Needs(Right.Read);
 
     private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind)
     {
-        var currency = CompanyFile.Of(company).Settings.Currency;
+        var currency = new CompanyTable(company).Currency();
         var ledger = new LedgerTable(company);
         var table = new LearningTable(company);
         var waiting = new MappingTable(company).Arriving(kind, MostValues).Where(v => v.WaitingLines > 0).ToList();
@@ -39,7 +42,7 @@ internal static class SuggestionEndpoints
         return new SuggestionsAnswer(
             [.. waiting.Where(w => lines.ContainsKey(kind.Fold(w.Value))).Select(w => (Value: w, Suggestion: suggester.ForValue(lines[kind.Fold(w.Value)]))).Where(s => s.Suggestion is { Confidence: >= LeastConfidence })
                 .Select(s => new SuggestionAnswer(
-                    Words<KeyKind>.Of(kind), s.Value.Value, AmountText.Format(s.Value.Waiting, currency.Digits), s.Value.WaitingLines, s.Suggestion!.Account, chart.Title(s.Suggestion.Account),
+                    kind, s.Value.Value, AmountText.Format(s.Value.Waiting, currency.Digits), s.Value.WaitingLines, s.Suggestion!.Account, chart.Title(s.Suggestion.Account),
                     Math.Round(s.Suggestion.Confidence * 100, 1), s.Suggestion.Evidence))
                 .OrderByDescending(s => s.Confidence)],
             past.Count, currency.Code);

@@ -1,11 +1,15 @@
-using Adnumera.Core;
+using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Posting;
-using Adnumera.Storage;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
-using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Posting;
+using Adnumera.Storage.Suppliers;
+using Adnumera.Web.Coding;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Posting;
@@ -13,47 +17,41 @@ namespace Adnumera.Web.Posting;
 /// <summary>Writes down what a dispatch will send, and takes back what it did not.</summary>
 internal static class Planning
 {
+    private const int Batch = 1000;
+
     /// <summary>Plans all that is ready, of one period or of all, for an organisation's ledger; returns the dispatch.</summary>
     /// <exception cref="RefusedException">Nothing is ready.</exception>
-    public static long Plan(SqliteConnection company, Work work, string organisation, string? period)
+    public static long Plan(SqliteConnection company, CompanyBooks books, string organisation, string? period)
     {
         var documents = new DocumentTable(company);
-        var ready = documents.Ready(period);
-        if (ready.Count == 0) throw new RefusedException("nothing-ready", period is null ? "No document is ready. Nothing was sent." : $"No document of {period} is ready. Nothing was sent.");
+        var ready = new AffectedTable(company).Ready(period);
+        if (ready.Count == 0)
+            throw new RefusedException("nothing-ready", period is null ? "No document is ready. Nothing was sent." : $"No document of {period} is ready. Nothing was sent.");
         var outbox = new OutboxTable(company);
-        var dispatch = outbox.Start(work.Now, work.Who);
-        var composer = Coding.Composer(company);
-        var suppliers = new LedgerTable(company).Suppliers();
-        var planned = outbox.Suppliers(organisation);
-        var itself = CompanyFile.Of(company);
-        var (slug, missing) = (itself.Slug, new HashSet<string>(Folded.Comparer));
+        var dispatch = outbox.Start(books.Now, books.Who);
+        var composer = Recoding.Composer(company);
+        var plan = new PostingPlan(
+            new CompanyTable(company).Slug(), organisation, new SupplierLinkTable(company).Directory(), ChoiceTable.Of(company).PaymentAccounts, outbox.Suppliers(organisation));
         using var writer = new CodingWriter(company);
-        foreach (var stored in ready.Chunk(1000).SelectMany(documents.Load))
+        foreach (var stored in ready.Chunk(Batch).SelectMany(documents.Load))
         {
-            var coded = composer.Compose(stored.Document, stored.DuplicateOf);
-            if (!coded.IsCoded)
-            {
-                // Should not be: whatever decides it has changed since. It is held, with its reasons.
-                writer.Recode(stored, coded);
-                continue;
-            }
-
-            if (coded.Lines.Count == 0)
-            {
-                writer.Move(stored, DocumentState.SetAside, setAside: "zero");
-                continue;
-            }
-
-            var supplier = suppliers.NameOf(Instructions.Supplier(stored.Document, coded));
-            if (supplier.Length > 0 && !suppliers.IsInLedger(supplier) && missing.Add(supplier) && planned.GetValueOrDefault(Folded.Of(supplier)) is { UnderWay: false } before)
-                outbox.PlanSupplier(dispatch, organisation, before.Revision + 1, Outbox.KeyOfSupplier(slug, organisation, supplier, before.Revision + 1), supplier);
-            outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, Instructions.Of(slug, stored, coded, suppliers, itself.Settings.PaymentAccounts));
-            writer.Move(stored, DocumentState.OnItsWay);
+            var document = new ReadyDocument(stored.Id, stored.Revision, composer.Compose(stored.Document, stored.DuplicateOf));
+            foreach (var step in plan.StepsOf(document)) Write(step, stored);
         }
 
         writer.Complete();
-        new AuditTable(company).Add(work.Now, work.Who, "dispatch", $"dispatch/{dispatch}", null, new { documents = ready.Count, suppliers = missing.Count });
+        new AuditTable(company).Add(books.Now, books.Who, "dispatch", $"dispatch/{dispatch}", null, new { documents = ready.Count, suppliers = plan.MissingSuppliers });
         return dispatch;
+
+        void Write(PlanStep step, StoredDocument stored) => step.Match<Action>(
+            addSupplier: s => () => outbox.PlanSupplier(dispatch, organisation, s.Revision, s.Key, s.Name),
+            postEntry: s => () =>
+            {
+                outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, s.Entry);
+                writer.Move(stored, DocumentEvent.Planned);
+            },
+            recode: s => () => writer.Recode(stored, s.Document.Composed),
+            leaveOut: _ => () => writer.Move(stored, DocumentEvent.LeftOut, setAside: SetAsideKind.Zero))();
     }
 
     /// <summary>Takes back what a dispatch planned and did not send; returns how many documents are ready again.</summary>
@@ -61,9 +59,16 @@ internal static class Planning
     {
         using var writer = new CodingWriter(company);
         var back = new DocumentTable(company).Load(new OutboxTable(company).Withdraw(dispatch));
-        foreach (var document in back) writer.Move(document, DocumentState.Ready);
+        foreach (var document in back) writer.Move(document, DocumentEvent.Withdrawn);
         writer.Complete();
         return back.Count;
+    }
+
+    /// <summary>Takes back what a dispatch planned and did not send, and says what became of it.</summary>
+    public static string TakeBack(SqliteConnection company, long dispatch, string why)
+    {
+        var back = Withdraw(company, dispatch);
+        return $"{why}: {Tally(new OutboxTable(company).Find(dispatch)!, back)}.";
     }
 
     /// <summary>What became of a dispatch, as people say it.</summary>

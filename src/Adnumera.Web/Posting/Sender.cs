@@ -3,7 +3,7 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
-using Adnumera.Storage;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
@@ -24,7 +24,7 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
         file.InTransaction(c => Done(() => new OutboxTable(c).Sent(instruction.Id, clock.GetUtcNow())), durable: true);
 
         // Once it is sent it is not taken back: its answer is waited for even when the server stops.
-        var answer = instruction.Kind == "supplier"
+        var answer = instruction.IsSupplier
             ? await ledger.PostSupplier(instruction.IdempotencyKey, instruction.Content, CancellationToken.None)
             : await ledger.PostEntry(instruction.Entry, CancellationToken.None);
         file.InTransaction(c => Done(() => Answer(c, instruction, answer)));
@@ -69,9 +69,9 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
     // The key is in the ledger with other content: what was sent beside what stands there; the proof goes on from it.
     private async Task<string> ShowBoth(InstructionRow instruction, string id, PostingAnswer.KeyInUse other, CancellationToken cancel)
     {
-        if (instruction.Kind == "supplier") return other.LedgerSays;
+        if (instruction.IsSupplier) return other.LedgerText;
         var found = (await ledger.EntriesOf([instruction.Entry.Identity], cancel)).Where(e => e.LedgerEntry == id).ToList();
-        var currency = file.Read(CompanyFile.Of).Settings.Currency;
+        var currency = file.Read(c => new CompanyTable(c).Currency());
         var differences = Prover.Compare(instruction.Entry.AsIntended(), found)
             .Select(d => $"{d.Detail} Sent: {(d.Intended.Write(currency.Digits) is { Length: > 0 } was ? was : "nothing")}; there: {(d.Found.Write(currency.Digits) is { Length: > 0 } now ? now : "nothing")}.");
         return $"The ledger had {id} under this key already, with other content. {string.Join(' ', differences)}".TrimEnd();
@@ -86,13 +86,13 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
         {
             case PostingAnswer.Accepted accepted:
                 outbox.Answered(instruction.Id, state, now, accepted.LedgerId, shown.Length > 0 ? "key-in-use" : "", shown);
-                if (instruction.Kind == "supplier") new LedgerTable(company).AddSupplier(new LedgerSupplier(accepted.LedgerId, instruction.Content));
-                else Move(company, instruction, (writer, document) => writer.Move(document, DocumentState.Posted, accepted.LedgerId));
+                if (instruction.IsSupplier) new LedgerTable(company).AddSupplier(new LedgerSupplier(accepted.LedgerId, instruction.Content));
+                else Move(company, instruction, (writer, document) => writer.Move(document, DocumentEvent.Accepted, accepted.LedgerId));
                 break;
             case PostingAnswer.Refused refused:
-                outbox.Answered(instruction.Id, state, now, code: refused.Code, text: refused.LedgerSays);
-                if (instruction.Kind == "entry")
-                    Move(company, instruction, (writer, document) => writer.Refuse(document, new HoldReason.Refused(refused.Code, refused.LedgerSays)));
+                outbox.Answered(instruction.Id, state, now, code: refused.Code, text: refused.LedgerText);
+                if (!instruction.IsSupplier)
+                    Move(company, instruction, (writer, document) => writer.Refuse(document, new HoldReason.Refused(refused.Code, refused.LedgerText)));
                 break;
             default:
                 outbox.Answered(instruction.Id, state, now);

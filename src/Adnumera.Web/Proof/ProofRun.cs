@@ -1,14 +1,17 @@
-using Adnumera.Core;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
-using Adnumera.Storage;
+using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
+using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Proof;
@@ -17,12 +20,12 @@ namespace Adnumera.Web.Proof;
 internal static class ProofRun
 {
     /// <summary>Proves all entries of these days; returns the proof. What was sent and has no clear answer is asked for first.</summary>
-    public static async Task<long> Run(Work work, LedgerAccess ledgers, LedgerTurns turns, DateOnly first, DateOnly last, CancellationToken cancel)
+    public static async Task<long> Run(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, DateOnly first, DateOnly last, CancellationToken cancel)
     {
-        var (ledger, organisation, _) = ledgers.Connected(work.File);
-        using var turn = turns.Take(work.CompanyId, "a proof");
-        await new Sender(work.File, ledger, organisation, work.Clock).Settle(onlyDue: false, cancel);
-        var intended = work.File.Read(c => new OutboxTable(c).Intended(organisation, Iso.Text(first), Iso.Text(last)));
+        var (ledger, organisation, _) = ledgers.Connected(books.File);
+        using var turn = turns.Take(books.CompanyId, "a proof");
+        await new Sender(books.File, ledger, organisation, books.Clock).Settle(onlyDue: false, cancel);
+        var intended = books.File.Read(c => new OutboxTable(c).Intended(organisation, Iso.Text(first), Iso.Text(last)));
         var ofPeriod = new List<FoundEntry>();
         await foreach (var entry in ledger.Entries(first, last, cancel)) ofPeriod.Add(entry);
 
@@ -34,9 +37,9 @@ internal static class ProofRun
         var closing = (await ledger.TrialBalance(last, cancel)).ToDictionary(b => b.Account, b => b.Balance);
 
         var entries = intended.Select(i => i.Entry.AsIntended()).ToList();
-        var differences = Ours(work.File, Prover.Prove(entries, found));
+        var differences = Ours(books.File, Prover.Prove(entries, found));
         var accounts = AccountProof.Of(entries, ofPeriod).Select(a => Row(a, opening.GetValueOrDefault(a.Account), closing.GetValueOrDefault(a.Account))).ToList();
-        return work.File.InTransaction(c => Save(c, work, first, last, intended, found, differences, accounts));
+        return books.File.InTransaction(c => Save(c, books, first, last, intended, found, differences, accounts));
     }
 
     // An entry of ours that the ledger dates into these days, though it was sent for others, was intended all the same: its own days find it.
@@ -47,14 +50,11 @@ internal static class ProofRun
         return [.. differences.Where(d => d.Kind != DifferenceKind.NotIntended || !known.Contains(d.Identity!.Value))];
     }
 
-    private static AccountProofRow Row(AccountProof a, long opening, long closing)
-    {
-        var (found, payments, notOurs) = (a.FoundDebit - a.FoundCredit, a.PaymentsDebit - a.PaymentsCredit, a.NotOursDebit - a.NotOursCredit);
-        return new AccountProofRow(a.Account, opening, a.IntendedDebit - a.IntendedCredit, found, payments, notOurs, closing, a.Agrees && opening + found + payments + notOurs == closing);
-    }
+    private static AccountProofRow Row(AccountProof a, long opening, long closing) =>
+        new(a.Account, opening, a.Intended, a.Found, a.Payments, a.NotOurs, closing, a.AgreesOver(opening, closing));
 
     private static long Save(
-        SqliteConnection company, Work work, DateOnly first, DateOnly last, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found,
+        SqliteConnection company, CompanyBooks books, DateOnly first, DateOnly last, IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended, List<FoundEntry> found,
         List<Difference> differences, List<AccountProofRow> accounts)
     {
         var ids = intended.ToDictionary(i => i.Entry.Identity, i => i.DocumentId);
@@ -68,25 +68,25 @@ internal static class ProofRun
         {
             foreach (var document in stored)
             {
-                var state = different.Contains(document.Document.Identity) ? DocumentState.Posted : DocumentState.Proved;
-                if (document.State == state || !document.State.IsSent() || document.State == DocumentState.OnItsWay) continue;
-                writer.Move(document, state);
-                audit.Add(work.Now, work.Who, "proof", $"document/{document.Id}", Words<DocumentState>.Of(document.State),
-                    state == DocumentState.Proved ? "proved: the ledger holds it as intended" : "not proved any more: the ledger differs");
+                var happens = different.Contains(document.Document.Identity) ? DocumentEvent.FoundDifferent : DocumentEvent.FoundAsIntended;
+                if (DocumentLife.After(document.Standing, happens).Match(to => to, _ => document.State) == document.State) continue;
+                writer.Move(document, happens);
+                audit.Add(books.Now, books.Who, "proof", $"document/{document.Id}", Words<DocumentState>.Of(document.State),
+                    happens == DocumentEvent.FoundAsIntended ? "proved: the ledger holds it as intended" : "not proved any more: the ledger differs");
             }
 
             writer.Complete();
         }
 
-        var currency = CompanyFile.Of(company).Settings.Currency;
+        var currency = new CompanyTable(company).Currency();
         var faults = Faults.Of(differences, currency);
         var proof = new ProofTable(company).Add(
-            new ProofRow(0, Iso.Text(work.Now), work.Who, Iso.Text(first), Iso.Text(last), intended.Count, intended.Count(i => !different.Contains(i.Entry.Identity)), faults.Count, Faults.AtStake(faults)),
-            faults.Select(d => (d.Identity is { } key && ids.TryGetValue(key, out var id) ? id : (long?)null, Day(d), d)), accounts, Readings(stored, intended, found), currency);
-        audit.Add(work.Now, work.Who, "prove", $"proof/{proof}", null, new { first = Iso.Text(first), last = Iso.Text(last), intended = intended.Count, differences = faults.Count });
+            new ProofRow(0, Iso.Text(books.Now), books.Who, Iso.Text(first), Iso.Text(last), intended.Count, intended.Count(i => !different.Contains(i.Entry.Identity)), faults.Count, Faults.AtStake(faults)),
+            faults.Select(d => (d.Identity is { } key && ids.TryGetValue(key, out var id) ? id : (long?)null, DayOf(d), d)), accounts, Readings(stored, intended, found), currency);
+        audit.Add(books.Now, books.Who, "prove", $"proof/{proof}", null, new { first = Iso.Text(first), last = Iso.Text(last), intended = intended.Count, differences = faults.Count });
         return proof;
 
-        DateOnly Day(Difference d) => d.Identity is { } key && days.TryGetValue(key, out var own) ? own : d.LedgerEntries.Count > 0 && dated.TryGetValue(d.LedgerEntries[0], out var there) ? there : last;
+        DateOnly DayOf(Difference d) => d.Identity is { } key && days.TryGetValue(key, out var own) ? own : d.LedgerEntries.Count > 0 && dated.TryGetValue(d.LedgerEntries[0], out var there) ? there : last;
     }
 
     // What the ledger holds of each document: what was read back on the account of its other side.

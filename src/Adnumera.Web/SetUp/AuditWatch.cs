@@ -1,10 +1,14 @@
 using System.Collections.Concurrent;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Tables;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
+using Adnumera.Web.Companies;
 
 namespace Adnumera.Web.SetUp;
 
 /// <summary>Checks the audit of each company in the background after the start, and whenever somebody asks.</summary>
-public sealed class AuditWatch(Companies companies, TimeProvider clock, ILogger<AuditWatch> log) : BackgroundService
+public sealed class AuditWatch(CompanyFiles companies, TimeProvider clock, ILogger<AuditWatch> log) : BackgroundService
 {
     private readonly ConcurrentDictionary<string, (DateTimeOffset At, AuditCheck Found)> latest = new(StringComparer.Ordinal);
 

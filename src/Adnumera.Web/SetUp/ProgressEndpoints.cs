@@ -1,50 +1,79 @@
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage;
+using Adnumera.Storage.Audit;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.SetUp;
 
 /// <summary>A step of setting a company up.</summary>
-/// <param name="Word">Which step.</param>
+/// <param name="Step">Which step.</param>
 /// <param name="Done">Whether nothing is missing there.</param>
 /// <param name="Note">How far one is, or what is missing.</param>
-public sealed record StepAnswer(string Word, bool Done, string Note);
+public sealed record StepAnswer(SetUpStep Step, bool Done, string Note);
+
+/// <summary>The steps of setting a company up, in order.</summary>
+public enum SetUpStep
+{
+    /// <summary>Connect the ledger.</summary>
+    Connect,
+
+    /// <summary>Fill the roles that are needed.</summary>
+    Required,
+
+    /// <summary>Decide for each kind of document.</summary>
+    Choices,
+
+    /// <summary>Enter cards and cash.</summary>
+    PaymentAccounts,
+
+    /// <summary>Map values, or take a book in.</summary>
+    Book,
+
+    /// <summary>Take the first documents in.</summary>
+    Arrivals,
+
+    /// <summary>Map what waits.</summary>
+    Waiting,
+}
 
 /// <summary>The way of setting up, in order; it can be left and taken up again at any step.</summary>
-/// <param name="Next">The first step that is not done; blank when all are.</param>
-public sealed record ProgressAnswer(IReadOnlyList<StepAnswer> Steps, string Next, int Done);
+/// <param name="Next">The first step that is not done; none when all are.</param>
+public sealed record ProgressAnswer(IReadOnlyList<StepAnswer> Steps, SetUpStep? Next, int Done);
 
 internal static class ProgressEndpoints
 {
     public static void MapProgress(this RouteGroupBuilder company) =>
-        company.MapGet("progress", (Work work) => work.File.Read(Of)).WithTags("Choices").RequireAuthorization(Access.Read);
+        company.MapGet("progress", (CompanyBooks books) => books.File.Read(Of)).WithTags("Choices").Needs(Right.Read);
 
     private static ProgressAnswer Of(SqliteConnection company)
     {
         var ledger = new LedgerTable(company);
         var (pulled, table) = (ledger.Pulled(), new MappingTable(company));
-        var settings = CompanyFile.Of(company).Settings;
-        var required = Core.Ledger.RequiredAccounts.Of(ledger.Chart(), settings, table.OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0));
+        var settings = ChoiceTable.Of(company);
+        var required = RequiredAccounts.Of(ledger.Chart(), settings, table.OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0));
         var filled = required.Count(r => r.IsFilled);
         var arrived = new CountTable(company).BySource(null).Sum(s => s.Totals.Arrived.Documents);
         var accounts = new PaymentAccountTable(company).All().Count;
         var rows = table.All().Count;
         var waiting = table.ValuesWaiting();
-        var chosen = new Storage.Audit.AuditTable(company).Of("choices").Count > 0;
+        var chosen = new AuditTable(company).Of("choices").Count > 0;
         var steps = new List<StepAnswer>
         {
-            new("connect", ledger.Connection() is not null && pulled is not null, pulled is { } p ? $"{p.Name}, {ledger.Accounts().Count} accounts" : "no ledger is connected"),
-            new("required", pulled is not null && filled == required.Count, pulled is null ? "after connecting" : $"{filled} of {required.Count} roles are filled"),
-            new("choices", chosen, chosen ? "decided" : "look through what is decided for each kind of document, and save it"),
-            new("payment_accounts", accounts > 0, accounts == 0 ? "no card or cash account is entered" : accounts == 1 ? "1 account" : $"{accounts} accounts"),
-            new("book", rows > 0, rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives" : $"{rows} rows in the mapping book"),
-            new("arrivals", arrived > 0, arrived == 0 ? "no document has arrived" : $"{arrived} documents arrived"),
-            new("waiting", arrived > 0 && waiting == 0, waiting == 0 ? arrived == 0 ? "after the first documents" : "nothing waits for a mapping" : $"{waiting} values wait for a mapping"),
+            new(SetUpStep.Connect, ledger.Connection() is not null && pulled is not null, pulled is { } p ? $"{p.Name}, {ledger.Accounts().Count} accounts" : "no ledger is connected"),
+            new(SetUpStep.Required, pulled is not null && filled == required.Count, pulled is null ? "after connecting" : $"{filled} of {required.Count} roles are filled"),
+            new(SetUpStep.Choices, chosen, chosen ? "decided" : "look through what is decided for each kind of document, and save it"),
+            new(SetUpStep.PaymentAccounts, accounts > 0, accounts == 0 ? "no card or cash account is entered" : accounts == 1 ? "1 account" : $"{accounts} accounts"),
+            new(SetUpStep.Book, rows > 0, rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives" : $"{rows} rows in the mapping book"),
+            new(SetUpStep.Arrivals, arrived > 0, arrived == 0 ? "no document has arrived" : $"{arrived} documents arrived"),
+            new(SetUpStep.Waiting, arrived > 0 && waiting == 0, waiting == 0 ? arrived == 0 ? "after the first documents" : "nothing waits for a mapping" : $"{waiting} values wait for a mapping"),
         };
-        return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Word ?? "", steps.Count(s => s.Done));
+        return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Step, steps.Count(s => s.Done));
     }
 }

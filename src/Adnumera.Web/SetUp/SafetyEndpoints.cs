@@ -1,5 +1,11 @@
-using Adnumera.Storage;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Tables;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Files;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 
 namespace Adnumera.Web.SetUp;
@@ -18,33 +24,33 @@ internal static class SafetyEndpoints
     public static void MapSafety(this RouteGroupBuilder company)
     {
         var audit = company.MapGroup("audit").WithTags("Safety");
-        audit.MapGet("", (long? before, Work work, AuditWatch watch) => Of(work, watch, before)).RequireAuthorization(Access.Administer);
-        audit.MapPost("checks", (Work work, AuditWatch watch) =>
+        audit.MapGet("", (long? before, CompanyBooks books, AuditWatch watch) => Of(books, watch, before)).Needs(Right.Administer);
+        audit.MapPost("checks", (CompanyBooks books, AuditWatch watch) =>
         {
-            watch.Check(work.CompanyId);
-            return Of(work, watch, null);
-        }).RequireAuthorization(Access.Administer);
+            watch.Check(books.CompanyId);
+            return Of(books, watch, null);
+        }).Needs(Right.Administer);
         var people = company.MapGroup("people").WithTags("Safety");
-        people.MapGet("", (Work work, Companies companies) => companies.Installation.Members(work.CompanyId)).RequireAuthorization(Access.Administer);
-        people.MapDelete("{person:long}/sessions", (long person, Work work, Companies companies) => EndSessions(person, work, companies)).RequireAuthorization(Access.Administer);
+        people.MapGet("", (CompanyBooks books, CompanyFiles companies) => companies.Installation.Members(books.CompanyId)).Needs(Right.Administer);
+        people.MapDelete("{person:long}/sessions", (long person, CompanyBooks books, CompanyFiles companies) => EndSessions(person, books, companies)).Needs(Right.Administer);
     }
 
-    private static AuditAnswer Of(Work work, AuditWatch watch, long? before)
+    private static AuditAnswer Of(CompanyBooks books, AuditWatch watch, long? before)
     {
-        var rows = work.File.Read(c => new AuditTable(c).Page(before, PageSize + 1));
-        var found = watch.Latest(work.CompanyId);
+        var rows = books.File.Read(c => new AuditTable(c).Page(before, PageSize + 1));
+        var found = watch.Latest(books.CompanyId);
         return new AuditAnswer(
             found is { } at ? Iso.Text(at.At) : "", found?.Found.Problem ?? "", found?.Found.Rows ?? 0, found?.Found.KeyedAfter ?? 0,
             [.. rows.Take(PageSize)], rows.Count > PageSize ? rows[PageSize - 1].Id : null);
     }
 
-    private static IResult EndSessions(long person, Work work, Companies companies)
+    private static IResult EndSessions(long person, CompanyBooks books, CompanyFiles companies)
     {
-        if (companies.Installation.Members(work.CompanyId).FirstOrDefault(m => m.Id == person) is not { } member) throw RefusedException.NotFound("This person");
+        if (companies.Installation.Members(books.CompanyId).FirstOrDefault(m => m.Id == person) is not { } member) throw RefusedException.NotFound("This person");
         companies.Installation.EndSessions(person);
-        work.File.InTransaction(c =>
+        books.File.InTransaction(c =>
         {
-            new AuditTable(c).Add(work.Now, work.Who, "end sessions", $"person/{member.SignIn}", null, null);
+            new AuditTable(c).Add(books.Now, books.Who, "end sessions", $"person/{member.SignIn}", null, null);
             return 0;
         });
         return Results.NoContent();

@@ -1,10 +1,15 @@
 using System.Globalization;
 using System.Security.Claims;
-using Microsoft.AspNetCore.Antiforgery;
-using Microsoft.AspNetCore.Authentication;
-using Microsoft.AspNetCore.Authentication.Cookies;
-using Microsoft.AspNetCore.Mvc;
+using Adnumera.Core.Texts;
 using Adnumera.Storage.Installation;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Hosting;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Adnumera.Web.SignIn;
 
@@ -14,14 +19,14 @@ public sealed record SignInRequest(string? SignIn, string? Password);
 /// <param name="Next">The new one, of at least 12 characters.</param>
 public sealed record PasswordRequest(string? Current, string? Next);
 
-public sealed record CompanyAnswer(string Id, string Name, string Role);
+/// <summary>A company that one may open, and what one may do there.</summary>
+public sealed record CompanyAnswer(string Id, string Name, Role Role, IReadOnlyList<Right> Rights);
 
 /// <param name="Name">Who is signed in; blank for nobody.</param>
 /// <param name="Forgery">To be sent back in the header X-Forgery with each change.</param>
 /// <param name="Companies">What they may open.</param>
-/// <param name="Today">The day that the application takes for today.</param>
 /// <param name="Demo">Whether this is the demo, whose sign-ins may be shown.</param>
-public sealed record SessionAnswer(string Name, string Forgery, IReadOnlyList<CompanyAnswer> Companies, string Today, bool Demo);
+public sealed record SessionAnswer(string Name, string Forgery, IReadOnlyList<CompanyAnswer> Companies, bool Demo);
 
 /// <summary>Sign-in and sign-out.</summary>
 internal static class SessionEndpoints
@@ -45,23 +50,28 @@ internal static class SessionEndpoints
     /// <summary>A session whose stamp is not the person's any more has ended: by signing out, by another password, or by an administrator.</summary>
     public static Task Validate(CookieValidatePrincipalContext context)
     {
-        var companies = context.HttpContext.RequestServices.GetRequiredService<Companies>();
+        var companies = context.HttpContext.RequestServices.GetRequiredService<CompanyFiles>();
         if (PersonOf(context.Principal) is { } person && companies.Installation.Find(person)?.Stamp == context.Principal!.FindFirstValue(StampClaim)) return Task.CompletedTask;
         context.RejectPrincipal();
         return context.HttpContext.SignOutAsync();
     }
 
-    private static SessionAnswer Current(HttpContext http, Companies companies, IAntiforgery forgery, TimeProvider clock, WebSettings settings)
+    private static SessionAnswer Current(HttpContext http, CompanyFiles companies, IAntiforgery forgery, WebSettings settings)
     {
         var token = forgery.GetAndStoreTokens(http).RequestToken!;
-        var today = clock.GetUtcNow().ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
         return long.TryParse(http.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
             ? new SessionAnswer(http.User.FindFirstValue(ClaimTypes.Name)!, token,
-                [.. companies.Installation.Memberships(person).Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role))], today, settings.Demo)
-            : new SessionAnswer("", token, [], today, settings.Demo);
+                [.. companies.Installation.Memberships(person).Select(Answer)], settings.Demo)
+            : new SessionAnswer("", token, [], settings.Demo);
     }
 
-    private static async Task<IResult> SignIn(SignInRequest request, HttpContext http, Companies companies, SignInLimits limits, TimeProvider clock)
+    private static CompanyAnswer Answer(Membership membership)
+    {
+        var role = Words<Role>.Read(membership.Role);
+        return new CompanyAnswer(membership.Company, membership.CompanyName, role, role.Rights());
+    }
+
+    private static async Task<IResult> SignIn(SignInRequest request, HttpContext http, CompanyFiles companies, SignInLimits limits, TimeProvider clock)
     {
         var now = clock.GetUtcNow();
         var name = request.SignIn?.Trim() ?? "";
@@ -85,14 +95,14 @@ internal static class SessionEndpoints
     }
 
     // Signing out ends every session of the person, wherever its cookie is.
-    private static async Task<IResult> SignOut(HttpContext http, Companies companies)
+    private static async Task<IResult> SignOut(HttpContext http, CompanyFiles companies)
     {
         if (PersonOf(http.User) is { } person) companies.Installation.EndSessions(person);
         await http.SignOutAsync();
         return Results.NoContent();
     }
 
-    private static async Task<IResult> ChangePassword(PasswordRequest request, HttpContext http, Companies companies)
+    private static async Task<IResult> ChangePassword(PasswordRequest request, HttpContext http, CompanyFiles companies)
     {
         var person = companies.Installation.Find(PersonOf(http.User)!.Value)!;
         var next = request.Next ?? "";

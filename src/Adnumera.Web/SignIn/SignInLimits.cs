@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Threading.RateLimiting;
-using Adnumera.Core;
+using Adnumera.Core.Texts;
+using Adnumera.Web.Refusals;
 using Microsoft.AspNetCore.RateLimiting;
 
 namespace Adnumera.Web.SignIn;

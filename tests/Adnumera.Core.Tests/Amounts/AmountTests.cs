@@ -1,6 +1,9 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries;
+using Adnumera.LedgerStandIn;
+using Adnumera.Ui.Driver;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Amounts;

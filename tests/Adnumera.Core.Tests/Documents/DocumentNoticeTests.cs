@@ -1,5 +1,7 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
+using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Documents;

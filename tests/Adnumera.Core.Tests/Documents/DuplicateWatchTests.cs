@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Documents;

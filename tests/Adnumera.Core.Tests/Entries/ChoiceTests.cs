@@ -2,6 +2,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Entries;

@@ -1,4 +1,5 @@
 using Adnumera.Core.Ledger;
+using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Core.Tests.Ledger;
 

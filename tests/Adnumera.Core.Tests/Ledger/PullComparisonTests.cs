@@ -1,4 +1,6 @@
 using Adnumera.Core.Ledger;
+using Adnumera.LedgerStandIn;
+using Adnumera.Web.SignIn;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Ledger;

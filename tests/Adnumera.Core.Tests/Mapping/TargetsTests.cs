@@ -1,6 +1,8 @@
 using Adnumera.Core.Entries;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.LedgerStandIn;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

@@ -1,6 +1,8 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Texts;
+using Adnumera.LedgerStandIn;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Proof;

@@ -1,7 +1,9 @@
-using System.Net;
 using System.Net.Http.Json;
-using System.Text;
+using System.Net;
 using System.Text.Json;
+using System.Text;
+using Adnumera.Formats.Tables;
+using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Attack;

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
+using Adnumera.Web.Documents;
 using Dapper;
 using Microsoft.Data.Sqlite;
 using static Adnumera.Web.Tests.Worlds;
@@ -40,8 +41,8 @@ public sealed class BusyTests
     {
         await using var house = await Connected();
         var file = Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i))));
-        Assert.Throws<OperationCanceledException>(() => Web.Arrivals.TakeIn.Run(house.Work(), "f.csv", file, preview: true, new CancellationToken(canceled: true)));
-        Web.Arrivals.TakeIn.Run(house.Work(), "f.csv", file, preview: false, new CancellationToken(canceled: true));
+        Assert.Throws<OperationCanceledException>(() => TakeIn.Run(house.OpenBooks(), "f.csv", file, preview: true, new CancellationToken(canceled: true)));
+        TakeIn.Run(house.OpenBooks(), "f.csv", file, preview: false, new CancellationToken(canceled: true));
         Assert.Equal([3000], States(house, "ready"));
     }
 

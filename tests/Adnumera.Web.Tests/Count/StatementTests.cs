@@ -1,3 +1,4 @@
+using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Count;

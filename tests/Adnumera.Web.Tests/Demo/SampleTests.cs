@@ -2,6 +2,8 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
 using Adnumera.Demo;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Entries;
@@ -56,7 +58,7 @@ public sealed class SampleTests
                 there.GetProperty("journal").EnumerateArray().Select(l => (l.GetProperty("account").GetString()!, l.GetProperty("rung").GetString()!, l.GetProperty("because").GetString()!)));
         }
 
-        static string Words(EntryRung rung) => Core.Words<EntryRung>.Of(rung);
+        static string Words(EntryRung rung) => Words<EntryRung>.Of(rung);
     }
 
     [Fact]

@@ -1,9 +1,12 @@
 using System.Net;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Proof;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Proof;
 using Adnumera.Web.Ledger;
+using Adnumera.Web.SignIn;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 
@@ -116,10 +119,10 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header + Bill(1) + Bill(2, "Courier"));
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
         var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await LedgerClient.HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.Work().Now), redirect, CancellationToken.None);
+        var token = await LedgerClient.HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now), redirect, CancellationToken.None);
         using (await client.Send(HttpMethod.Delete, Client.In("connection"))) { }
         Assert.True((await client.Get("accounts")).GetArrayLength() > 80); // disconnecting keeps everything
-        ConnectionEndpoints.Save(house.Work(), new ConnectionRow(house.LedgerAddress + "/", "quillfern-reading-room", "Reading Room", ledgers.Protect(token), "2026-11-20T09:00:00.000Z", "Theo", ""));
+        ConnectionEndpoints.Save(house.OpenBooks(), new ConnectionRow(house.LedgerAddress + "/", "quillfern-reading-room", "Reading Room", ledgers.Protect(token), "2026-11-20T09:00:00.000Z", "Theo", ""));
         var pull = await client.Post("connection/pulls");
         Assert.True(pull.GetProperty("otherOrganisation").GetBoolean());
         var courier = pull.GetProperty("breaks").EnumerateArray().Single(b => b.GetProperty("title").GetString() == "6220 Postage and courier");

@@ -1,7 +1,8 @@
-using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
+using System.Net;
 using System.Text.Json;
+using Adnumera.Core.Proof;
 using Adnumera.LedgerStandIn;
 using Adnumera.Ui.Driver;
 

@@ -1,11 +1,17 @@
 using System.Net.Http.Headers;
-using System.Text;
 using System.Text.Json;
+using System.Text;
 using Adnumera.Cli;
 using Adnumera.Core.Entries;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Texts;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.Coding;
+using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Tests.Mapping;
 
@@ -98,11 +104,11 @@ public sealed class BookTests() : ConnectedHouse("administrator", withDemo: true
 
         var (ours, held) = house.Company.Read(c =>
         {
-            var composer = Coding.Composer(c);
+            var composer = Recoding.Composer(c);
             var documents = new DocumentTable(c);
             var composed = documents.AllIds().Chunk(100).SelectMany(documents.Load).Select(d => composer.Compose(d.Document, d.DuplicateOf)).ToList();
             return (
-                composed.Where(e => e.IsCoded).SelectMany(e => e.Lines.Select(l => $"{e.Document.Identity} {l.Account} {l.Signed} {Core.Words<EntryRung>.Of(l.Rung)}")).Order(StringComparer.Ordinal).ToList(),
+                composed.Where(e => e.IsCoded).SelectMany(e => e.Lines.Select(l => $"{e.Document.Identity} {l.Account} {l.Signed} {Words<EntryRung>.Of(l.Rung)}")).Order(StringComparer.Ordinal).ToList(),
                 composed.SelectMany(e => e.Held.Select(r => $"{e.Document.Identity} {r.OnLine} {ReasonWords.Of(r).Word} {ReasonWords.Of(r).Value}")).Order(StringComparer.Ordinal).ToList());
         });
         Assert.True(ours.Count > 200 && held.Count > 8, $"{ours.Count} lines, {held.Count} reasons");

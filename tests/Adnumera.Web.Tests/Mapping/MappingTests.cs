@@ -1,3 +1,4 @@
+using Adnumera.Storage.Companies;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Mapping;

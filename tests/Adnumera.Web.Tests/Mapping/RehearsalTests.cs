@@ -1,3 +1,7 @@
+using Adnumera.Core.Count;
+using Adnumera.Core.InformationReturns;
+using Adnumera.Core.Ledger;
+using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Mapping;
 using static Adnumera.Web.Tests.Worlds;
 

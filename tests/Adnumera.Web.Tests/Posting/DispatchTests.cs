@@ -1,3 +1,5 @@
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Proof;
 using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 

@@ -1,8 +1,10 @@
 using System.Net;
 using Adnumera.Core.Posting;
+using Adnumera.Core.Proof;
 using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Posting;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Posting;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
@@ -109,7 +111,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     [Fact]
     public async Task A_schedule_that_fails_stops_neither_the_server_nor_the_other_companies_and_shows_on_the_count()
     {
-        Builder.SetUpReadingRoom(house.Services.GetRequiredService<Companies>());
+        Builder.SetUpReadingRoom(house.Services.GetRequiredService<CompanyFiles>());
         await client.TakeIn(Header + Bill(1));
         await client.Put("choices", new { schedule = "00:01" });
         var token = house.Company.Read(c => c.ExecuteScalar<string>("select token from connection"));
@@ -132,7 +134,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     [Fact]
     public async Task A_damaged_file_stops_its_company_alone()
     {
-        Builder.SetUpReadingRoom(house.Services.GetRequiredService<Companies>());
+        Builder.SetUpReadingRoom(house.Services.GetRequiredService<CompanyFiles>());
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         File.WriteAllText(Path.Combine(house.Folder, "companies", "reading-room.sqlite"), new string('x', 8192));
         foreach (var beside in (string[])["-wal", "-shm"]) File.Delete(Path.Combine(house.Folder, "companies", $"reading-room.sqlite{beside}"));

@@ -1,7 +1,10 @@
 using System.Net;
 using System.Text.Json;
-using Adnumera.Storage;
+using Adnumera.Core.Entries;
+using Adnumera.LedgerStandIn;
+using Adnumera.Storage.Companies;
 using Adnumera.Web.Posting;
+using Adnumera.Web.SignIn;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 
@@ -148,7 +151,7 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
         await client.Put("choices", new { schedule = "00:01" });
         var dispatcher = house.Services.GetRequiredService<Dispatcher>();
         using (house.Services.GetRequiredService<Web.Ledger.LedgerTurns>().Take("bindery", "a pull")) dispatcher.StartScheduled();
-        Assert.Null(house.Company.Read(c => CompanyFile.LastScheduled(c)));
+        Assert.Null(house.Company.Read(c => new CompanyTable(c).LastScheduled()));
         dispatcher.StartScheduled();
         await house.DispatchIsOver();
         Assert.Equal("the schedule", (await client.Get("posting")).GetProperty("latest").GetProperty("who").GetString());

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Adnumera.Core.Amounts;
 
 namespace Adnumera.Core.Mapping.Suggestions;
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping.Suggestions;
 

@@ -1,0 +1,163 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Proof;
+using Adnumera.LedgerClient.Http;
+
+namespace Adnumera.Web.Documents;
+
+/// <summary>A document with its lines, the journal it becomes, why, and its path.</summary>
+public sealed record DocumentAnswer
+{
+    public required long Id { get; init; }
+
+    public required string Source { get; init; }
+
+    public required string SourceId { get; init; }
+
+    public required DocumentKind Kind { get; init; }
+
+    public required string Date { get; init; }
+
+    public required string DueDate { get; init; }
+
+    public required string EntryDate { get; init; }
+
+    public required string Reference { get; init; }
+
+    public required string Supplier { get; init; }
+
+    public required string Employee { get; init; }
+
+    /// <summary>What the source says of the payment account.</summary>
+    public required string PaymentAccount { get; init; }
+
+    /// <summary>The payment account that a person chose; blank for none.</summary>
+    public required string PaymentAccountChoice { get; init; }
+
+    /// <summary>The payment accounts that it may have been.</summary>
+    public required IReadOnlyList<string> PaymentAccountChoices { get; init; }
+
+    public required LedgerForm Form { get; init; }
+
+    /// <summary>The reference of the entry, built as decided.</summary>
+    public required string EntryReference { get; init; }
+
+    public required string Settlement { get; init; }
+
+    public required string Currency { get; init; }
+
+    public required string Total { get; init; }
+
+    public required string Notes { get; init; }
+
+    public required DocumentState State { get; init; }
+
+    /// <summary>How many of the five milestones are reached.</summary>
+    public required int Milestones { get; init; }
+
+    /// <summary>Why it was left out; none when it was not.</summary>
+    public required SetAsideKind? SetAside { get; init; }
+
+    /// <summary>Who left it out; blank for a rule.</summary>
+    public required string SetAsideBy { get; init; }
+
+    public required string LedgerEntry { get; init; }
+
+    /// <summary>Whether it may still be changed here.</summary>
+    public required bool MayBeCoded { get; init; }
+
+    /// <summary>Whether it was private, on a company's card.</summary>
+    public required bool IsPrivate { get; init; }
+
+    /// <summary>What it may be a duplicate of; blank for nothing.</summary>
+    public required string DuplicateOf { get; init; }
+
+    public required long DuplicateOfId { get; init; }
+
+    /// <summary>The arrival that it came with.</summary>
+    public required long ArrivalId { get; init; }
+
+    public required string FileName { get; init; }
+
+    /// <summary>Whether the original of the file is kept.</summary>
+    public required bool HasOriginal { get; init; }
+
+    public required string ArrivedAt { get; init; }
+
+    public required long FirstRow { get; init; }
+
+    public required long LastRow { get; init; }
+
+    public required IReadOnlyList<LineAnswer> Lines { get; init; }
+
+    public required IReadOnlyList<JournalLine> Journal { get; init; }
+
+    /// <summary>Lines that nothing decides yet.</summary>
+    public required IReadOnlyList<UndecidedLine> Undecided { get; init; }
+
+    public required string Debit { get; init; }
+
+    public required string Credit { get; init; }
+
+    /// <summary>Whether debits and credits are equal, and nothing is undecided.</summary>
+    public required bool Balanced { get; init; }
+
+    public required IReadOnlyList<ReasonAnswer> Reasons { get; init; }
+
+    public required IReadOnlyList<NoticeAnswer> Notices { get; init; }
+
+    public required CorrectionAnswer? Correction { get; init; }
+
+    public required IReadOnlyList<PathStep> Path { get; init; }
+
+    public required IReadOnlyList<DocumentDifference> Differences { get; init; }
+
+    public required NeighboursAnswer? Neighbours { get; init; }
+}
+
+/// <summary>A line that nothing decides yet, on the side on which it will stand.</summary>
+public sealed record UndecidedLine(string Title, string Debit, string Credit);
+
+/// <summary>Something worth noticing.</summary>
+public sealed record NoticeAnswer(DocumentNotice Notice, string Detail);
+
+/// <summary>What the source sent anew for a document that is in the ledger, and nobody has decided about.</summary>
+public sealed record CorrectionAnswer(string At, string Who, string FileName, IReadOnlyList<FieldChange> Changes);
+
+/// <summary>What the latest proof found of it.</summary>
+public sealed record DocumentDifference(long Id, DifferenceKind Kind, string Detail, string Amount);
+
+/// <summary>A dimension with its value.</summary>
+public sealed record DimensionText(string Dimension, string Title, string Value)
+{
+    internal static IReadOnlyList<DimensionText> Of(Dimensions dimensions) => [.. dimensions.Filled.Select(d => new DimensionText(d.Dimension.Word, d.Dimension.Title, d.Value))];
+}
+
+/// <summary>A line of the document, with what decides it.</summary>
+/// <param name="ChosenAccount">The account that a person chose; blank for none.</param>
+/// <param name="Waits">Whether nothing decides it yet.</param>
+public sealed record LineAnswer(
+    long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, string Net, string TaxCode, string Tax,
+    IReadOnlyList<DimensionText> Dimensions, string ChosenAccount, string Account, string AccountTitle, bool Waits, IReadOnlyList<RungAnswer> Ladder);
+
+/// <summary>A rung of the ladder as it was tried.</summary>
+public sealed record RungAnswer(Rung Rung, string Value, RungFinding Finding, string Account, string AccountTitle, bool Decides);
+
+/// <summary>A line of the entry.</summary>
+/// <param name="Rung">What decided it; none where that is not known any more.</param>
+public sealed record JournalLine(
+    string Account, string AccountTitle, string Debit, string Credit, string TaxCode, string Dimensions, string Memo, EntryRung? Rung, string Because, long DocumentLine);
+
+/// <summary>Why it waits.</summary>
+/// <param name="KeyKind">The kind of the value that one mapping ends it for; none where a mapping does not.</param>
+/// <param name="Key">That value.</param>
+public sealed record ReasonAnswer(HoldKind Reason, string Value, string Detail, long Line, KeyKind? KeyKind, string Key);
+
+/// <summary>A step of its path.</summary>
+public sealed record PathStep(string At, string Who, string What);
+
+/// <summary>Where it stands in the list that one came from.</summary>
+public sealed record NeighboursAnswer(long? Previous, long? Next, long Position, long Count);

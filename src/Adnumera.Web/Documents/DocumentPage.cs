@@ -1,0 +1,171 @@
+using System.Globalization;
+using System.Text;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Proof;
+using Adnumera.Core.Sources;
+using Adnumera.Core.Texts;
+using Adnumera.Formats.Documents;
+using Adnumera.LedgerClient.Http;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Posting;
+using Adnumera.Storage.Proof;
+using Adnumera.Web.Coding;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
+using Adnumera.Web.SetUp;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Documents;
+
+internal static class DocumentPage
+{
+    /// <summary>A document as its page shows it.</summary>
+    /// <param name="books">The company's books.</param>
+    /// <param name="id">The document.</param>
+    /// <param name="list">The list that one came from; null for none.</param>
+    public static DocumentAnswer Of(CompanyBooks books, long id, ListQuery? list)
+    {
+        var today = books.Today;
+        return books.File.Read(company => Of(company, id, list, today));
+    }
+
+    private static DocumentAnswer Of(SqliteConnection company, long id, ListQuery? list, DateOnly today)
+    {
+        var table = new DocumentTable(company);
+        var stored = table.Find(id) ?? throw RefusedException.NotFound("This document");
+        var document = stored.Document;
+        var chart = new LedgerTable(company).Chart();
+        var composer = Recoding.Composer(company);
+        var outbox = new OutboxTable(company).OfDocument(id);
+
+        // What was sent is shown as it was sent; what is open, as it would be composed now.
+        var sent = stored.State.IsSent() ? outbox.LastOrDefault(i => i.Revision == stored.Revision)?.Entry : null;
+        var composed = composer.Compose(document, stored.DuplicateOf);
+        var journal = sent is null ? JournalView.Of(composed, chart) : JournalView.Of(sent, composed, chart);
+        var arrival = new ArrivalTable(company).Find(stored.ArrivalId)!;
+        var undecided = sent is null && stored.MayBeCoded ? Undecided(document, composed) : [];
+        var (debit, credit) = (journal.Sum(j => Math.Max(j.Signed, 0)), journal.Sum(j => Math.Max(-j.Signed, 0)));
+        string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
+        return new DocumentAnswer
+        {
+            Id = id,
+            Source = document.Identity.Source,
+            SourceId = document.Identity.SourceId,
+            Kind = document.Kind,
+            Date = Day.Text(document.Date),
+            DueDate = Day.Text(sent is null ? composed.Head.DueDate : sent.DueDate),
+            EntryDate = Day.Text(stored.EntryDate),
+            Reference = document.Reference,
+            Supplier = document.Supplier,
+            Employee = document.Employee,
+            PaymentAccount = document.PaymentAccount,
+            PaymentAccountChoice = document.PaymentAccountChoice,
+            PaymentAccountChoices = document.Kind.IsCard() ? Choices(company, document) : [],
+            Form = sent?.Form ?? composed.Head.Form,
+            EntryReference = sent?.Reference ?? composed.Head.Reference,
+            Settlement = document.Settlement,
+            Currency = document.Currency.Code,
+            Total = Money(document.Total),
+            Notes = document.Notes,
+            State = stored.State,
+            Milestones = stored.State.Milestones(),
+            SetAside = stored.SetAside,
+            SetAsideBy = stored.SetAsideBy,
+            LedgerEntry = stored.LedgerEntry,
+            MayBeCoded = stored.MayBeCoded,
+            IsPrivate = document.IsPrivateCharge,
+            DuplicateOf = stored.DuplicateOf?.ToString() ?? "",
+            DuplicateOfId = stored.DuplicateOf is { } other ? table.Known([other]).GetValueOrDefault(other) : 0,
+            ArrivalId = arrival.Id,
+            FileName = arrival.FileName,
+            HasOriginal = arrival.Original == 1,
+            ArrivedAt = arrival.At,
+            FirstRow = stored.FirstRow,
+            LastRow = stored.LastRow,
+            Lines = Lines(stored, composed, composer, chart),
+            Journal = [.. journal.Select(j => j.ToAnswer(document.Currency))],
+            Undecided = [.. undecided.Select(u => new UndecidedLine(u.Title, Money(Math.Max(u.Signed, 0)), Money(Math.Max(-u.Signed, 0))))],
+            Debit = Money(debit),
+            Credit = Money(credit),
+            Balanced = debit == credit && debit != 0 && undecided.Count == 0,
+            Reasons = [.. HoldTable.Of(company, id).Select(h => Reason(document, h))],
+            Notices = Noticed(stored, today),
+            Correction = Correction(company, document, id),
+            Path = DocumentPath.Of(company, stored, arrival, outbox, chart),
+            Differences = [.. new ProofTable(company).OfDocument(id).Select(d => new DocumentDifference(d.Id, d.Kind, d.Detail, Money(d.Amount)))],
+            Neighbours = Neighbours(company, list, id, today),
+        };
+    }
+
+    private static List<LineAnswer> Lines(StoredDocument stored, Composition composed, Composer composer, Chart chart)
+    {
+        var decisions = composed.Decisions.ToDictionary(d => d.Line);
+        string Money(long minor) => AmountText.Format(minor, stored.Document.Currency.Digits);
+        return [.. stored.Document.Lines.Select(l =>
+        {
+            var decided = decisions.TryGetValue(l.Number, out var d) ? d.Account : "";
+            return new LineAnswer(
+                l.Number, l.Description, l.Category, l.Item, l.CostCode, Free(l.Quantity), Free(l.UnitPrice), Money(l.Net), l.TaxCode, Money(l.Tax), DimensionText.Of(l.Dimensions),
+                l.Account, decided, decided.Length > 0 ? chart.Title(decided) : "", !l.IsZero && decided.Length == 0 && stored.MayBeCoded, Ladder(composer, stored.Document, l, chart));
+        })];
+    }
+
+    private static ReasonAnswer Reason(Document document, HoldRow hold)
+    {
+        var remedy = Remedies.Mapping(document, new KeptHold(hold.Line, hold.Reason, hold.Value));
+        return new ReasonAnswer(hold.Reason, hold.Value, hold.Detail, hold.Line, remedy?.Kind, remedy?.Key ?? "");
+    }
+
+    // Where several accounts claim the number on that day, these; otherwise all, the claiming one first.
+    private static IReadOnlyList<string> Choices(SqliteConnection company, Document document)
+    {
+        var accounts = ChoiceTable.Of(company).PaymentAccounts;
+        var claiming = accounts.Claiming(document.PaymentAccount, document.Date).Select(a => a.Name).ToList();
+        return claiming.Count > 1 ? claiming : [.. claiming, .. accounts.All.Select(a => a.Name).Except(claiming)];
+    }
+
+    private static List<RungAnswer> Ladder(Composer composer, Document document, DocumentLine line, Chart chart) =>
+        [.. composer.Ladder.Explain(document, line).Select(t =>
+        {
+            var account = t.Finding != RungFinding.Decides ? "" : t.Row?.Account ?? (t.Rung is Rung.Person or Rung.Original ? t.Value : "");
+            return new RungAnswer(
+                t.Rung, t.Rung == Rung.Person ? "" : t.Value, t.Finding, account, account.Length > 0 ? chart.Title(account) : "", t.Finding == RungFinding.Decides);
+        })];
+
+    private static NeighboursAnswer? Neighbours(SqliteConnection company, ListQuery? list, long id, DateOnly today)
+    {
+        if (list is null) return null;
+        var (previous, next, position, count) = new DocumentList(company).Around(list.Filter(new CompanyTable(company).Currency(), today), list.OrderValue, id);
+        return new NeighboursAnswer(previous, next, position, count);
+    }
+
+    // Where the money of a line goes that nothing decides: on its true side, without the tax that is recovered anyway.
+    private static List<(string Title, long Signed)> Undecided(Document document, Composition composed)
+    {
+        if (composed is Composition.SetAside) return [];
+        var side = document.Kind.Reverses() ? -1 : 1;
+        var decided = composed.Decisions.Where(d => d.Account.Length > 0).Select(d => d.Line).ToHashSet();
+        return [.. document.Lines.Where(l => !l.IsZero && !decided.Contains(l.Number)).Select(l => (
+            l.Description.Length > 0 ? l.Description : $"line {l.Number}",
+            side * (l.Net + l.Tax) - composed.Lines.Where(e => e.Rung == EntryRung.Tax && e.DocumentLine == l.Number).Sum(e => e.Signed)))];
+    }
+
+    private static List<NoticeAnswer> Noticed(StoredDocument stored, DateOnly today) =>
+        [.. stored.Notices.Concat(stored.Document.Date > today ? [DocumentNotice.DatedAhead] : []).Select(n => new NoticeAnswer(n, n.Sentence()))];
+
+    private static CorrectionAnswer? Correction(SqliteConnection company, Document posted, long id)
+    {
+        if (new CorrectionTable(company).Of(id).LastOrDefault(c => c.Decision.Length == 0) is not { } open) return null;
+        var sent = DocumentsFile.Read(open.FileName, Encoding.UTF8.GetBytes(open.Content), posted.Currency, new Problems());
+        return new CorrectionAnswer(open.At, open.Who, open.FileName, sent is [var version] ? DocumentDifferences.Of(posted, version.Document) : []);
+    }
+
+    private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
+}

@@ -1,0 +1,18 @@
+namespace Adnumera.Web.Hosting;
+
+/// <summary>Where the application runs.</summary>
+/// <param name="DataFolder">The folder of its files.</param>
+/// <param name="LedgerAddress">The address of the ledger that companies connect to.</param>
+/// <param name="UiFolder">The folder of the built pages; null serves the API alone.</param>
+/// <param name="Demo">Whether this is the demo.</param>
+public sealed record WebSettings(string DataFolder, string LedgerAddress, bool Demo, string? UiFolder = null)
+{
+    /// <summary>How long a piece of work waits for a file that another one writes.</summary>
+    public int BusySeconds { get; init; } = 10;
+
+    /// <summary>Whether it wakes by itself: schedules, and asking again for what has no answer.</summary>
+    public bool Wakes { get; init; } = true;
+
+    /// <summary>How long a ledger has for one answer.</summary>
+    public TimeSpan LedgerPatience { get; init; } = TimeSpan.FromSeconds(30);
+}
