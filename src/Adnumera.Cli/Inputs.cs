@@ -6,7 +6,7 @@ using Adnumera.Formats.Tables;
 namespace Adnumera.Cli;
 
 // Reading the input files of a verb, and saying what is wrong with them.
-internal sealed class Inputs
+internal sealed class Inputs(Terminal terminal)
 {
     private int noticed;
 
@@ -38,11 +38,11 @@ internal sealed class Inputs
     // Notices and errors; tells whether there was an error.
     public bool Report()
     {
-        foreach (var notice in Problems.Notices.Skip(noticed)) Console.Error.WriteLine(notice);
+        foreach (var notice in Problems.Notices.Skip(noticed)) terminal.Error.WriteLine(notice);
         noticed = Problems.Notices.Count;
-        foreach (var error in Problems.Errors) Console.Error.WriteLine(error);
-        if (Problems.Count > Problems.Most) Console.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
-        if (Problems.Any) Console.Error.WriteLine("Nothing was written.");
+        foreach (var error in Problems.Errors) terminal.Error.WriteLine(error);
+        if (Problems.Count > Problems.Most) terminal.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
+        if (Problems.Any) terminal.Error.WriteLine("Nothing was written.");
         return Problems.Any;
     }
 }

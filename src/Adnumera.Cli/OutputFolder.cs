@@ -4,7 +4,7 @@ namespace Adnumera.Cli;
 internal static class OutputFolder
 {
     // The writer answers whether what it wrote is to be kept.
-    public static bool Replace(string folder, string[] names, Func<Stream[], bool> write)
+    public static bool Replace(Terminal terminal, string folder, string[] names, Func<Stream[], bool> write)
     {
         var files = Array.ConvertAll(names, name => new Replacement(Path.Combine(folder, name)));
         try
@@ -29,8 +29,8 @@ internal static class OutputFolder
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             foreach (var file in files) file.Restore();
-            Console.Error.WriteLine($"{folder}: cannot be written: {e.Message}");
-            Console.Error.WriteLine("Nothing was written.");
+            terminal.Error.WriteLine($"{folder}: cannot be written: {e.Message}");
+            terminal.Error.WriteLine("Nothing was written.");
             return false;
         }
     }

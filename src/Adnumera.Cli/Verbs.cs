@@ -6,15 +6,24 @@ namespace Adnumera.Cli;
 
 internal static class Verbs
 {
-    public static RootCommand Root()
+    /// <summary>Runs a verb as the program does; returns the exit code.</summary>
+    public static int Run(string[] args, Terminal terminal) =>
+        Root(terminal).Parse(args).Invoke(new InvocationConfiguration { Output = terminal.Out, Error = terminal.Error }) switch
+        {
+            // The library answers 1 for options that it cannot parse; the files' contract says 2.
+            1 => ExitCode.BadInput,
+            var code => code,
+        };
+
+    private static RootCommand Root(Terminal terminal)
     {
         var root = new RootCommand("Composes entries from files, and proves them against the ledger's own. No network, no database, no server.");
-        root.Subcommands.Add(Compose());
-        root.Subcommands.Add(Prove());
+        root.Subcommands.Add(Compose(terminal));
+        root.Subcommands.Add(Prove(terminal));
         return root;
     }
 
-    private static Command Compose()
+    private static Command Compose(Terminal terminal)
     {
         var chart = File("--chart", "chart.csv: the chart of accounts");
         var mapping = File("--mapping", "mapping.csv: the mapping book");
@@ -22,19 +31,19 @@ internal static class Verbs
         var (settings, strict, folder) = (Settings(), Strict("a document is held"), Out("entries.csv and held.csv"));
         var command = new Command("compose", "Documents in, balanced entries out.") { chart, mapping, documents, settings, strict, folder };
         command.SetAction(parsed => ComposeVerb.Run(
-            parsed.GetRequiredValue(chart), parsed.GetRequiredValue(mapping), parsed.GetRequiredValue(documents),
+            terminal, parsed.GetRequiredValue(chart), parsed.GetRequiredValue(mapping), parsed.GetRequiredValue(documents),
             parsed.GetValue(settings), parsed.GetValue(strict), parsed.GetRequiredValue(folder)));
         return command;
     }
 
-    private static Command Prove()
+    private static Command Prove(Terminal terminal)
     {
         var entries = File("--entries", "entries.csv: what was intended");
         var ledger = File("--ledger", "ledger.csv: what the ledger holds");
         var (settings, strict, folder) = (Settings(), Strict("there is a difference"), Out("differences.csv and accounts.csv"));
         var command = new Command("prove", "Compares the intended entries with the ledger's.") { entries, ledger, settings, strict, folder };
         command.SetAction(parsed => ProveVerb.Run(
-            parsed.GetRequiredValue(entries), parsed.GetRequiredValue(ledger), parsed.GetValue(settings), parsed.GetValue(strict),
+            terminal, parsed.GetRequiredValue(entries), parsed.GetRequiredValue(ledger), parsed.GetValue(settings), parsed.GetValue(strict),
             parsed.GetRequiredValue(folder)));
         return command;
     }

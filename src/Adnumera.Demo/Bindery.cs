@@ -1,5 +1,4 @@
 using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;

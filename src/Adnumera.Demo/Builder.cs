@@ -43,7 +43,7 @@ public static class Builder
         await standIn.StartAsync();
         var address = standIn.Urls.First() + "/";
 
-        await using var web = Application.Build(new WebSettings(folder, address, true), 0, clock);
+        await using var web = Application.Build(new WebSettings(folder, address, true) { Wakes = false }, 0, clock);
         await web.StartAsync();
         var companies = web.Services.GetRequiredService<CompanyFiles>();
         var file = SetUpCompany(companies);
@@ -71,6 +71,22 @@ public static class Builder
         steps.TakeIn(files[2]);
         steps.SetAddress(ledgerAddress);
         await web.StopAsync();
+        await standIn.StopAsync();
+    }
+
+    /// <summary>Builds in an empty folder the ledger's books, and the company connected to them with its mapping book; nothing has arrived.</summary>
+    public static async Task BuildConnected(string folder)
+    {
+        var ledgerFolder = Path.Combine(folder, "ledger");
+        SetUpLedger(ledgerFolder);
+        var clock = new SetClock(Today);
+        await using var standIn = StandIn.Build(ledgerFolder, 0, b => b.Services.AddSingleton<TimeProvider>(clock));
+        await standIn.StartAsync();
+        var address = standIn.Urls.First() + "/";
+        await using var web = Application.Build(new WebSettings(folder, address, true) { Wakes = false }, 0, clock);
+        var file = SetUpCompany(web.Services.GetRequiredService<CompanyFiles>());
+        await new Steps(web, file, address).Connect(standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
+        SaveMapping(file);
         await standIn.StopAsync();
     }
 

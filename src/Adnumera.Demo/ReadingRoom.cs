@@ -1,4 +1,3 @@
-using Adnumera.Core.Ledger;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Proof;
 using Adnumera.Web.SignIn;

@@ -19,8 +19,8 @@ public class ArchitectureTests
     [Fact]
     public void Storage_and_the_ledger_client_know_the_core_only()
     {
-        AssertHolds(Types.InAssembly(typeof(Storage.CompanyFile).Assembly).ShouldNot().HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.LedgerClient", "Adnumera.Cli").GetResult());
-        AssertHolds(Types.InAssembly(typeof(LedgerClient.HttpLedger).Assembly).ShouldNot().HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.Storage", "Adnumera.Cli").GetResult());
+        AssertHolds(Types.InAssembly(typeof(Storage.Companies.CompanyFile).Assembly).ShouldNot().HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.LedgerClient", "Adnumera.Cli").GetResult());
+        AssertHolds(Types.InAssembly(typeof(LedgerClient.Http.HttpLedger).Assembly).ShouldNot().HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.Storage", "Adnumera.Cli").GetResult());
     }
 
     [Fact]

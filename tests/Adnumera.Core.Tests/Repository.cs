@@ -1,5 +1,3 @@
-using Adnumera.Ui.Driver;
-
 namespace Adnumera.Core.Tests;
 
 internal static class Repository

@@ -4,7 +4,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
 using Adnumera.Web.SignIn;
 using CsCheck;
 
@@ -13,7 +12,7 @@ namespace Adnumera.Core.Tests;
 /// <summary>A small made-up company to try the rules on.</summary>
 internal static class Worlds
 {
-    public static readonly DateOnly Day = new(2026, 11, 12);
+    public static readonly DateOnly AnyDay = new(2026, 11, 12);
 
     public static Account[] Accounts { get; } =
     [
@@ -47,7 +46,7 @@ internal static class Worlds
     {
         Identity = new DocumentIdentity("bills", "1"),
         Kind = DocumentKind.Bill,
-        Date = Day,
+        Date = AnyDay,
         Supplier = "Marrow & Oake",
         Reference = "2291",
         Currency = Currency.Usd,
@@ -63,7 +62,7 @@ internal static class Worlds
     public static string[] Shown(Composition composition) => [.. composition.Lines.Select(l => $"{l.Account} {l.Signed}")];
 
     public static string[] Reasons(Composition composition) =>
-        [.. composition.Held.Select(r => (r, ReasonWords.Of(r))).Select(r => $"{(r.r.OnLine is { } line ? $"{line}:" : "")}{r.Item2.Word}{(r.Item2.Value.Length > 0 ? $"={r.Item2.Value}" : "")}")];
+        [.. composition.Reasons.Select(r => (r, ReasonWords.Of(r))).Select(r => $"{(r.r.OnLine is { } line ? $"{line}:" : "")}{r.Item2.Word}{(r.Item2.Value.Length > 0 ? $"={r.Item2.Value}" : "")}")];
 
     /// <summary>One of some values, at random.</summary>
     public static Gen<T> OneOf<T>(params T[] values) => Gen.Int[0, values.Length - 1].Select(i => values[i]);

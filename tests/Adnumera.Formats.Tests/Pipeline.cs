@@ -1,8 +1,7 @@
 using System.Diagnostics;
 using System.Text;
+using Adnumera.Cli;
 using Adnumera.Core.Ledger;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 
 namespace Adnumera.Formats.Tests;
 
@@ -49,9 +48,23 @@ internal sealed class Pipeline : IDisposable
 
     public int Compose(string documents, string? settings = null, string chart = Chart, string mapping = Mapping, params string[] more)
     {
+        Set(documents, settings, chart, mapping);
+        return Run([.. ComposeArguments(settings), .. more]);
+    }
+
+    public int ComposeByProgram(string documents, string? settings = null)
+    {
+        Set(documents, settings, Chart, Mapping);
+        return RunProgram(ComposeArguments(settings));
+    }
+
+    private string[] ComposeArguments(string? settings) =>
+        ["compose", "--chart", Path("chart.csv"), "--mapping", Path("mapping.csv"), "--documents", Path("documents.csv"), "--out", Path("out"), .. settings is null ? (string[])[] : ["--settings", Path("settings.json")]];
+
+    private void Set(string documents, string? settings, string chart, string mapping)
+    {
         With("chart.csv", chart).With("mapping.csv", mapping).With("documents.csv", documents);
         if (settings is not null) With("settings.json", settings);
-        return Run(["compose", "--chart", Path("chart.csv"), "--mapping", Path("mapping.csv"), "--documents", Path("documents.csv"), "--out", Path("out"), .. settings is null ? (string[])[] : ["--settings", Path("settings.json")], .. more]);
     }
 
     public int Prove(string entries, string ledger, params string[] more)
@@ -60,7 +73,17 @@ internal sealed class Pipeline : IDisposable
         return Run(["prove", "--entries", Path("entries.csv"), "--ledger", Path("ledger.csv"), "--out", Path("out"), .. more]);
     }
 
+    /// <summary>Runs a verb as the program does, in this process.</summary>
     public int Run(params string[] arguments)
+    {
+        var (output, errors) = (new StringWriter(), new StringWriter());
+        var code = Verbs.Run(arguments, new Terminal(output, errors));
+        (Output, Errors) = (output.ToString(), errors.ToString());
+        return code;
+    }
+
+    /// <summary>Runs the program itself.</summary>
+    public int RunProgram(params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = folder };
         start.ArgumentList.Add(System.IO.Path.Combine(AppContext.BaseDirectory, "adnumera-cli.dll"));

@@ -1,3 +1,4 @@
+using Microsoft.Extensions.DependencyInjection;
 using System.Net;
 using System.Text.Json;
 using System.Text;
@@ -8,7 +9,6 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
 using Adnumera.LedgerClient.Http;
-using Adnumera.LedgerStandIn;
 
 namespace Adnumera.LedgerClient.Tests;
 
@@ -24,8 +24,10 @@ public sealed class HttpLedgerTests
         Reference = "2291",
         Supplier = "Marrow & Oake",
         Currency = "USD",
-        Lines = [new InstructionLine("5120", -1250, "RC", "Bench", "", "", "Goatskin", false), new InstructionLine("2100", 1250, "", "", "", "", "", true)],
+        Lines = [new InstructionLine("5120", -1250, "RC", Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list"), "Goatskin", false), new InstructionLine("2100", 1250, "", default, "", true)],
     };
+
+    private static readonly ILedgerConnector Connector = new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(5)).BuildServiceProvider().GetRequiredService<ILedgerConnector>();
 
     private static HttpLedger Ledger(Answers answers) => new(new HttpClient(answers) { BaseAddress = new Uri("http://127.0.0.1:1/") }, "secret", Currency.Usd);
 
@@ -38,6 +40,7 @@ public sealed class HttpLedgerTests
         Assert.Equal(("POST /api/entries", "bindery/document/7/1", "Bearer secret"), (sent.What, sent.Key, sent.Token));
         var body = JsonDocument.Parse(sent.Body).RootElement;
         Assert.Equal(("supplier_credit", "2026-11-12", "B7"), (body.GetProperty("form").GetString(), body.GetProperty("date").GetString(), body.GetProperty("sourceId").GetString()));
+        Assert.Equal("""{"department":"Bench","season":"Spring list"}""", body.GetProperty("lines")[0].GetProperty("dimensions").GetRawText());
         Assert.Equal(["0.00/12.50", "12.50/0.00"], body.GetProperty("lines").EnumerateArray().Select(l => $"{l.GetProperty("debit").GetString()}/{l.GetProperty("credit").GetString()}"));
     }
 
@@ -154,7 +157,7 @@ public sealed class HttpLedgerTests
         Assert.Contains("after=E499", answers.Sent[1].What, StringComparison.Ordinal);
         Assert.Equal((LedgerStatus.Draft, true), (found[1].Status, found[2].IsPayment));
         Assert.Null(found[3].Identity);
-        Assert.Equal(new ProofLine("5120", 1250, 0, "RC", new Dimensions("Bench", "", "")), found[0].Lines[0]);
+        Assert.Equal(new ProofLine("5120", 1250, 0, "RC", Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list")), found[0].Lines[0]);
     }
 
     [Fact]
@@ -179,7 +182,7 @@ public sealed class HttpLedgerTests
         var accounts = (await Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath,
             new { id = "2100", number = "2100", name = "Payable", kind = "liability", role = "payables_control", parent = "", active = true, requires = "" },
             new { id = "9", number = "", name = "Odd", kind = "expense", role = "something_else", parent = "", active = false, requires = "project" })))).Records(default)).Accounts;
-        Assert.Equal(DimensionKind.Project, accounts[1].Requires);
+        Assert.Equal(Dimension.Project, accounts[1].Requires);
         Assert.Equal((AccountRole.PayablesControl, AccountKind.Liability, true), (accounts[0].Role, accounts[0].Kind, accounts[0].Active));
         Assert.Equal((AccountRole.None, false), (accounts[1].Role, accounts[1].Active));
     }
@@ -193,6 +196,7 @@ public sealed class HttpLedgerTests
             "/api/suppliers" => new[] { new { id = "S1", name = "Hexham", taxNumber = "00-1", email = "a@b.example", address = "1 Lane" } },
             "/api/employees" => new[] { new { id = "E1", name = "Ines", email = "", active = false } },
             "/api/dimensions" => new[] { new { kind = "project", id = "J1", name = "Atlas", active = true } },
+            "/api/own-dimensions" => new[] { new { word = "season", on = true }, new { word = "press", on = false } },
             "/api/payment-terms" => new[] { new { id = "T", name = "10th", rule = "day_of_next_month", days = 10 } },
             "/api/items" => new[] { new { id = "I1", name = "Hide", account = "5120", active = true } },
             "/api/tax-codes" => new[] { new { code = "RC", name = "Reclaimable", percent = "8.25" } },
@@ -203,10 +207,11 @@ public sealed class HttpLedgerTests
         var records = await Ledger(answers).Records(default);
         Assert.Equal(new LedgerSupplier("S1", "Hexham", "00-1", "a@b.example", "1 Lane"), records.Suppliers[0]);
         Assert.Equal(new LedgerEmployee("E1", "Ines", "", false), records.Employees[0]);
-        Assert.Equal(new LedgerDimension(DimensionKind.Project, "J1", "Atlas", true), records.Dimensions[0]);
+        Assert.Equal(new LedgerDimension(Dimension.Project, "J1", "Atlas", true), records.Dimensions[0]);
         Assert.Equal(new PaymentTerm("T", "10th", TermRule.DayOfNextMonth, 10), records.Terms[0]);
         Assert.Equal(new LedgerItem("I1", "Hide", "5120", true), records.Items[0]);
         Assert.Equal(8.25m, records.TaxCodes[0].Percent);
+        Assert.Equal([Dimension.Project, Dimension.Of("season")], records.Capabilities.Dimensions);
         Assert.Equal([LedgerFeature.Projects], records.Capabilities.On);
         Assert.Equal(new SupplierPosting("Hexham", "5120", 3, new DateOnly(2026, 10, 1)), records.History[0]);
         Assert.All(answers.Sent, s => Assert.Equal("Bearer secret", s.Token));
@@ -214,7 +219,7 @@ public sealed class HttpLedgerTests
 
     [Fact]
     public void A_record_is_shown_on_its_own_page_of_the_ledger() => Assert.Equal(
-        "http://127.0.0.1:5190/a%20b/accounts#51%2F20", HttpLedger.RecordPage(new Uri("http://127.0.0.1:5190/"), "a b", RecordKind.Account, "51/20").AbsoluteUri);
+        "http://127.0.0.1:5190/a%20b/accounts#51%2F20", Connector.RecordPage(new Uri("http://127.0.0.1:5190/"), "a b", RecordKind.Account, "51/20").AbsoluteUri);
 
     [Fact]
     public async Task What_cannot_be_read_is_said_and_not_guessed()
@@ -235,7 +240,7 @@ public sealed class HttpLedgerTests
     [Fact]
     public void The_consent_page_is_asked_for_with_who_asks_and_where_to_come_back()
     {
-        var page = HttpLedger.ConsentPage(new Uri("http://127.0.0.1:5190/"), new Uri("http://127.0.0.1:5180/connect/return"), "a b&c");
+        var page = Connector.ConsentPage(new Uri("http://127.0.0.1:5190/"), new Uri("http://127.0.0.1:5180/connect/return"), "a b&c");
         Assert.Equal("http://127.0.0.1:5190/consent?client=Adnumera&redirect_uri=http%3A%2F%2F127.0.0.1%3A5180%2Fconnect%2Freturn&state=a%20b%26c", page.AbsoluteUri);
     }
 
@@ -250,7 +255,7 @@ public sealed class HttpLedgerTests
         source = i == 3 ? "" : "s",
         sourceId = i == 3 ? "" : $"{i}",
         status = i == 1 ? "draft" : "posted",
-        lines = new[] { new { account = "5120", debit = "12.50", credit = "0.00", taxCode = "RC", department = "Bench", location = "", project = "" } },
+        lines = new[] { new { account = "5120", debit = "12.50", credit = "0.00", taxCode = "RC", dimensions = new { department = "Bench", season = "Spring list" } } },
     };
 
     private static HttpResponseMessage Json(HttpStatusCode status, object body) =>

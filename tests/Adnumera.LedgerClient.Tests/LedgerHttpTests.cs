@@ -12,7 +12,7 @@ namespace Adnumera.LedgerClient.Tests;
 public sealed class LedgerHttpTests : IDisposable
 {
     private readonly TcpListener listener = new(IPAddress.Loopback, 0);
-    private readonly ServiceProvider services = new ServiceCollection().AddLedgerHttp(TimeSpan.FromSeconds(5)).BuildServiceProvider();
+    private readonly ServiceProvider services = new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(5)).BuildServiceProvider();
     private readonly List<string> asked = [];
 
     public LedgerHttpTests() => listener.Start();

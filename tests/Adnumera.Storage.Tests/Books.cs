@@ -3,13 +3,11 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
-using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Tests;
@@ -58,7 +56,7 @@ internal sealed class Books : IDisposable
         var arrival = arrivals.Add(new ArrivalRow(0, "f.csv", "", "2026-11-20T09:00:00.000Z", "Ines", documents.Length, documents.Length, documents.Length, 0, 0));
         var next = arrivals.LastDocument() + 1;
         using var writer = new CodingWriter(c);
-        foreach (var document in documents) writer.Insert(next++, composer.Compose(document), null, arrival, 2, 2);
+        foreach (var document in documents) writer.Insert(next++, composer.Compose(document), new ArrivalPlace(arrival, 2, 2, null));
         writer.Complete();
         return 0;
     });

@@ -2,7 +2,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
@@ -10,7 +9,6 @@ using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Suppliers;
-using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 using static Adnumera.Storage.Tests.Books;
 
@@ -38,14 +36,15 @@ public sealed class SetUpStorageTests : IDisposable
         var records = new LedgerRecords
         {
             Organisation = new LedgerOrganisation("o2", "Other", "USD"),
-            Accounts = [new Account { Id = "a", Number = "1", Name = "One", Kind = AccountKind.Income, Role = AccountRole.Bank, Parent = "p", Active = false, Requires = DimensionKind.Project }],
+            Accounts = [new Account { Id = "a", Number = "1", Name = "One", Kind = AccountKind.Income, Role = AccountRole.Bank, Parent = "p", Active = false, Requires = Dimension.Project }],
             Suppliers = [new("S1", "Hexham Tannery", "00-1", "a@b.example", "1 Lane")],
             Employees = [new("E1", "Ines", "i@b.example", false)],
-            Dimensions = [new(DimensionKind.Department, "D1", "Bench", true), new(DimensionKind.Customer, "K1", "Ottery", false)],
+            Dimensions = [new(Dimension.Department, "D1", "Bench", true), new(Dimension.Customer, "K1", "Ottery", false), new(Dimension.Of("season"), "Y1", "Spring list", true)],
             Terms = [new("T1", "10th", TermRule.DayOfNextMonth, 10)],
             Items = [new("I1", "Hide", "a", true)],
             TaxCodes = [new("RC", "Reclaimable", 8.25m)],
-            Capabilities = new LedgerCapabilities([LedgerFeature.Projects, LedgerFeature.Journals]),
+            Features = [LedgerFeature.Projects, LedgerFeature.Journals],
+            OwnDimensions = [new(Dimension.Of("season"), true), new(Dimension.Of("press"), false)],
             History = [new("Hexham Tannery", "a", 3, new DateOnly(2026, 5, 6))],
         };
         Do(c => new LedgerTable(c).Replace(records, Noon));
@@ -53,13 +52,14 @@ public sealed class SetUpStorageTests : IDisposable
         Assert.Empty(PullComparison.Between(records, read));
         Assert.Equal((records.Organisation.Id, records.Suppliers[0], records.History[0]), (read.Organisation.Id, read.Suppliers[0], read.History[0]));
         Assert.True(read.Capabilities.Can(LedgerFeature.Projects) && !read.Capabilities.Can(LedgerFeature.Tax));
+        Assert.Equal([Dimension.Project, Dimension.Of("season")], read.Capabilities.Dimensions);
     }
 
     [Fact]
     public void A_pull_that_waits_is_kept_whole_and_gone_once_another_counts()
     {
-        var records = Records([new Account { Id = "a", Kind = AccountKind.Asset, Requires = DimensionKind.Location }], [new("S", "One")], [new("RC", "R", 5.25m)]);
-        Do(c => new PendingPullTable(c).Keep(Noon, "Ines", records));
+        var records = Records([new Account { Id = "a", Kind = AccountKind.Asset, Requires = Dimension.Location }], [new("S", "One")], [new("RC", "R", 5.25m)]);
+        Do(c => new PendingPullTable(c).Save(Noon, "Ines", records));
         var kept = Read(c => new PendingPullTable(c).Find())!;
         Assert.Empty(PullComparison.Between(records, kept.Records));
         Assert.Equal("Ines", kept.Who);
@@ -70,16 +70,16 @@ public sealed class SetUpStorageTests : IDisposable
     [Fact]
     public void Choices_for_kinds_of_document_and_the_schedule_come_back()
     {
-        var choice = new KindChoice { Form = LedgerForm.Journal, EntryDay = EntryDay.EndOfMonth, Reference = "{month}", Notes = NotesPlace.Nowhere, Requires = [DimensionKind.Department, DimensionKind.Project] };
+        var choice = new KindChoice { Form = LedgerForm.Journal, EntryDay = EntryDay.EndOfMonth, Reference = "{month}", Notes = NotesPlace.Nowhere, Demands = new Dictionary<Dimension, DimensionDemand> { [Dimension.Department] = DimensionDemand.Required, [Dimension.Project] = DimensionDemand.Required } };
         Do(c =>
         {
-            KindChoiceTable.Keep(c, DocumentKind.Bill, choice);
+            KindChoiceTable.Save(c, DocumentKind.Bill, choice);
             ChoiceTable.Save(c, ChoiceTable.Of(c) with { Order = [Rung.Supplier], MergeLines = true, LockedThrough = new DateOnly(2026, 9, 30) });
             new CompanyTable(c).SetSchedule("18:30");
         });
-        var settings = Read(CompanyFile.Of).Settings;
+        var settings = Read(ChoiceTable.Of);
         Assert.Equal((choice.Form, choice.EntryDay, choice.Reference, choice.Notes), (settings.Choice(DocumentKind.Bill).Form, settings.Choice(DocumentKind.Bill).EntryDay, settings.Choice(DocumentKind.Bill).Reference, settings.Choice(DocumentKind.Bill).Notes));
-        Assert.Equal(choice.Requires, settings.Choice(DocumentKind.Bill).Requires);
+        Assert.Equal(choice.Demands, settings.Choice(DocumentKind.Bill).Demands);
         Assert.Equal(LedgerForm.SupplierCredit, settings.FormOf(DocumentKind.SupplierCredit));
         Assert.Equal(([Rung.Supplier], true, new DateOnly(2026, 9, 30), "18:30"), (settings.Order.ToArray(), settings.MergeLines, settings.LockedThrough, Read(c => new CompanyTable(c).Schedule())), new Same());
     }
@@ -109,7 +109,7 @@ public sealed class SetUpStorageTests : IDisposable
     [Fact]
     public void The_history_keeps_rows_whole_and_knows_the_book_of_any_instant()
     {
-        MappingRow Row(string account) => new() { Kind = KeyKind.Category, Key = "Foil & \"leaf\"", Account = account, TaxCode = "RC", Dimensions = new Dimensions("Bench", "", "Atlas"), EffectiveFrom = new DateOnly(2026, 11, 1), LedgerItem = "I1" };
+        MappingRow Row(string account) => new() { Kind = KeyKind.Category, Key = "Foil & \"leaf\"", Account = account, TaxCode = "RC", Dimensions = Dimensions.Named("Bench", "", "Atlas"), EffectiveFrom = new DateOnly(2026, 11, 1), LedgerItem = "I1" };
         void Make(DateTimeOffset at, MappingRow? before, MappingRow? after) => Do(c =>
         {
             var change = new RowChange(before, after);
@@ -131,15 +131,16 @@ public sealed class SetUpStorageTests : IDisposable
     [Fact]
     public void The_totals_under_values_equal_a_recount_through_every_move()
     {
-        void Holds() => Assert.Equal(Read(c => new MappingTable(c).Recount()), Read(c => new MappingTable(c).Kept()));
+        void Holds() => Assert.Equal(Read(c => ValueRecount.Of(c)), Read(c => new MappingTable(c).Kept()));
         books.Add(Bill(1, 70_00, "Sharpening"), Bill(2), Bill(3, 5_00, " leather "), Bill(4, 9_00) with { Kind = DocumentKind.SupplierCredit });
         Holds();
         Assert.Equal(("Leather", 3, 96_00), Read(c => new MappingTable(c).Arriving(KeyKind.Category, 10)).Where(v => v.Value == "Leather").Select(v => (v.Value, (int)v.Lines, v.Money)).Single());
         Do(c =>
         {
             using var writer = new CodingWriter(c);
-            writer.Move(new DocumentTable(c).Find(1)!, DocumentState.SetAside, setAside: "private", setAsideBy: "Ines");
-            writer.Move(new DocumentTable(c).Find(2)!, DocumentState.Posted, "E1");
+            writer.Move(new DocumentTable(c).Find(1)!, DocumentEvent.SetAside, setAside: SetAsideKind.Private, setAsideBy: "Ines");
+            writer.Move(new DocumentTable(c).Find(2)!, DocumentEvent.Planned);
+            writer.Move(new DocumentTable(c).Find(2)!, DocumentEvent.Accepted, "E1");
             writer.Complete();
         });
         Holds();
@@ -147,7 +148,7 @@ public sealed class SetUpStorageTests : IDisposable
         Do(c =>
         {
             using var writer = new CodingWriter(c);
-            writer.Move(new DocumentTable(c).Find(1)!, DocumentState.Held);
+            writer.Move(new DocumentTable(c).Find(1)!, DocumentEvent.TakenUp);
             writer.Complete();
         });
         Holds();
@@ -163,8 +164,8 @@ public sealed class SetUpStorageTests : IDisposable
     {
         books.Add(Bill(1));
         var row = new RowIdentity(KeyKind.Category, "LEATHER", source, Iso.DayOrNone(from));
-        Assert.Equal(documents, Read(c => new DocumentTable(c).Touched([row])).Count);
-        Assert.Empty(Read(c => new DocumentTable(c).SentUnder([row])));
+        Assert.Equal(documents, Read(c => new AffectedTable(c).Touched([row])).Count);
+        Assert.Empty(Read(c => new AffectedTable(c).SentUnder([row])));
     }
 
     [Fact]

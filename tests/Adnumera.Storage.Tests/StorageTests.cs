@@ -4,11 +4,11 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
@@ -37,7 +37,7 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void A_companys_choices_come_back_as_they_went_in()
     {
-        var settings = Read(CompanyFile.Of).Settings;
+        var settings = Read(ChoiceTable.Of);
         Assert.Equal((2, new DateOnly(2026, 7, 1), Currency.Usd), (settings.RoundingTolerance, settings.StartDate, settings.Currency));
         Assert.Equal([Rung.Category, Rung.Item], settings.Order);
     }
@@ -52,7 +52,7 @@ public sealed class StorageTests : IDisposable
             Settlement = "On account",
             Lines =
             [
-                new DocumentLine { Number = 1, Net = 60_00, Tax = 3_00, TaxCode = "RC", Item = "Goatskin", CostCode = "03-1", UnitPrice = 12.3456m, Dimensions = new Dimensions("Bench", "", "Folio"), OriginalAccount = "5120" },
+                new DocumentLine { Number = 1, Net = 60_00, Tax = 3_00, TaxCode = "RC", Item = "Goatskin", CostCode = "03-1", UnitPrice = 12.3456m, Dimensions = Dimensions.Named("Bench", "", "Folio"), OriginalAccount = "5120" },
                 new DocumentLine { Number = 7, Net = 37_00, Category = "Ünicode", Account = "6420" },
             ],
         };
@@ -68,17 +68,17 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1), Bill(2, 50_00, "Nowhere"));
         AssertCount(("ready", 1, 100_00), ("held", 1, 50_00));
-        Move(1, DocumentState.OnItsWay);
-        Move(1, DocumentState.Posted);
-        Move(2, DocumentState.SetAside);
+        Move(1, DocumentEvent.Planned);
+        Move(1, DocumentEvent.Accepted);
+        Move(2, DocumentEvent.SetAside);
         AssertCount(("posted", 1, 100_00), ("set_aside", 1, 50_00));
-        Move(1, DocumentState.Proved);
+        Move(1, DocumentEvent.FoundAsIntended);
         AssertCount(("proved", 1, 100_00), ("set_aside", 1, 50_00));
 
-        void Move(long id, DocumentState state) => books.File.InTransaction(c =>
+        void Move(long id, DocumentEvent happens) => books.File.InTransaction(c =>
         {
             using var writer = new CodingWriter(c);
-            writer.Move(new DocumentTable(c).Find(id)!, state);
+            writer.Move(new DocumentTable(c).Find(id)!, happens);
             writer.Complete();
             return 0;
         });
@@ -88,19 +88,19 @@ public sealed class StorageTests : IDisposable
     public void Coding_anew_moves_count_holds_and_waiting_money_together()
     {
         books.Add(Bill(1, 70_00, "Sharpening"));
-        Assert.Equal(("unmapped", "Sharpening"), Read(c => c.Hold(1)).Select(h => (h.Reason, h.Value)).Single());
+        Assert.Equal((HoldKind.Unmapped, "Sharpening"), Read(c => HoldTable.Of(c, 1)).Select(h => (h.Reason, h.Value)).Single());
         Assert.Equal(70_00, Read(c => new MappingTable(c).Arriving(KeyKind.Category, 10)).Single().Waiting);
         books.File.InTransaction(c =>
         {
             new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Category, Key = " sharpening", Account = "6420" });
-            var stored = new DocumentTable(c).Find(Assert.Single(new DocumentTable(c).Touched([new RowIdentity(KeyKind.Category, "SHARPENING", "", null)])))!;
+            var stored = new DocumentTable(c).Find(Assert.Single(new AffectedTable(c).Touched([new RowIdentity(KeyKind.Category, "SHARPENING", "", null)])))!;
             using var writer = new CodingWriter(c);
             writer.Recode(stored, Composer(c).Compose(stored.Document));
             writer.Complete();
             return 0;
         });
         AssertCount(("ready", 1, 70_00));
-        Assert.Empty(Read(c => c.Hold(1)));
+        Assert.Empty(Read(c => HoldTable.Of(c, 1)));
         Assert.Equal(0, Read(c => new MappingTable(c).Arriving(KeyKind.Category, 10)).Single().Waiting);
     }
 
@@ -126,7 +126,7 @@ public sealed class StorageTests : IDisposable
     public void Only_what_a_key_may_touch_is_touched(KeyKind kind, string key, int documents)
     {
         books.Add(Bill(1), Bill(2, category: "Other", supplier: "Hexham tannery"), Bill(3, supplier: "Marrow"));
-        Assert.Equal(documents, Read(c => new DocumentTable(c).Touched([new RowIdentity(kind, kind.Fold(key), "", null)])).Count);
+        Assert.Equal(documents, Read(c => new AffectedTable(c).Touched([new RowIdentity(kind, kind.Fold(key), "", null)])).Count);
     }
 
     [Fact]
@@ -198,8 +198,8 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1, 5_00, "Sharpening"), Bill(2, 6_00, "Sharpening", reference: "X"), Bill(3, 900_00, "Stand"), Bill(4, 1_00) with { Supplier = "" });
         var causes = Read(c => new CountTable(c).Waiting(null, 10));
-        Assert.Equal([("unmapped", "Stand", 1, 900_00, "category"), ("unmapped", "Sharpening", 2, 11_00, "category"), ("supplier_missing", "", 1, 1_00, "")],
-            causes.Select(w => (w.Reason, w.Value, w.Documents, w.Money, w.KeyKind)));
+        Assert.Equal([("unmapped", "Stand", 1, 900_00, 3, 1), ("unmapped", "Sharpening", 2, 11_00, 1, 1), ("supplier_missing", "", 1, 1_00, 4, 0)],
+            causes.Select(w => (w.Reason, w.Value, w.Documents, w.Money, w.FirstDocument, w.FirstLine)));
         Assert.Empty(Read(c => new CountTable(c).Waiting("2026-10", 10)));
     }
 
@@ -207,7 +207,7 @@ public sealed class StorageTests : IDisposable
     public void Neighbours_follow_the_list_that_one_came_from()
     {
         books.Add(Bill(1, 5_00, "X"), Bill(2, 9_00, "X"), Bill(3, 7_00, "X"), Bill(4, 8_00));
-        var held = new DocumentFilter { State = "held" };
+        var held = new DocumentFilter { State = DocumentState.Held };
         Assert.Equal((2L, 1L, 2L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 3)));
         Assert.Equal((null, 3L, 1L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 2)));
         Assert.Equal((1L, 2L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Smallest, 3)) is var a ? (a.Previous!.Value, a.Next!.Value) : default);
@@ -222,11 +222,11 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(1, Count(new DocumentFilter { Text = "55", Amount = 55_00 }));
         Assert.Equal(1, Count(new DocumentFilter { Text = "maud" }));
         Assert.Equal(1, Count(new DocumentFilter { Text = "B2" }));
-        Assert.Equal(1, Count(new DocumentFilter { Kind = "expense_claim" }));
-        Assert.Equal(1, Count(new DocumentFilter { Reason = "unmapped", ReasonValue = "Other" }));
-        Assert.Equal(0, Count(new DocumentFilter { Reason = "unmapped", ReasonValue = "Else" }));
+        Assert.Equal(1, Count(new DocumentFilter { Kind = DocumentKind.ExpenseClaim }));
+        Assert.Equal(1, Count(new DocumentFilter { Reason = HoldKind.Unmapped, ReasonValue = "Other" }));
+        Assert.Equal(0, Count(new DocumentFilter { Reason = HoldKind.Unmapped, ReasonValue = "Else" }));
         Assert.Equal(2, Count(new DocumentFilter { Account = "5120" }));
-        Assert.Equal(2, Count(new DocumentFilter { KeyKind = "category", Key = "LEATHER" }));
+        Assert.Equal(2, Count(new DocumentFilter { KeyKind = KeyKind.Category, Key = "LEATHER" }));
         Assert.Equal(0, Count(new DocumentFilter { Period = "2026-10" }));
         Assert.Equal(0, Count(new DocumentFilter { Text = "'; drop table document; --" }));
     }
@@ -236,7 +236,7 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1), Bill(2));
         var at = DateTimeOffset.UnixEpoch;
-        EntryInstruction Entry(long id) => new() { IdempotencyKey = $"k{id}", Identity = new("bills", $"B{id}"), Form = Core.Entries.LedgerForm.Bill, Date = new DateOnly(2026, 11, 10), Currency = "USD", Lines = [] };
+        EntryInstruction Entry(long id) => new() { IdempotencyKey = $"k{id}", Identity = new("bills", $"B{id}"), Form = LedgerForm.Bill, Date = new DateOnly(2026, 11, 10), Currency = "USD", Lines = [] };
         books.File.InTransaction(c =>
         {
             var outbox = new OutboxTable(c);
@@ -244,7 +244,7 @@ public sealed class StorageTests : IDisposable
             outbox.PlanEntry(dispatch, "o", 1, 1, Entry(1));
             outbox.PlanEntry(dispatch, "o", 2, 1, Entry(2));
             outbox.PlanSupplier(dispatch, "o", 1, "s1", "Marrow");
-            Assert.Equal((1, true), outbox.Suppliers("o")["MARROW"]);
+            Assert.Equal(new PlannedSupplier(1, UnderWay: true), outbox.Suppliers("o")["MARROW"]);
             Assert.Empty(outbox.Suppliers("another"));
             return 0;
         });

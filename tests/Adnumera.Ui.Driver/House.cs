@@ -40,27 +40,18 @@ public sealed class House : IAsyncDisposable
     /// <summary>The clock of the application; it can be moved on.</summary>
     public HouseClock Clock { get; }
 
-    /// <summary>Opens the house with the demo's data, or empty: only the ledger's books, the company and the people.</summary>
-    /// <param name="withDemo">Whether with the demo's data.</param>
+    /// <summary>Opens the house.</summary>
+    /// <param name="with">With what it begins.</param>
     /// <param name="settings">What else is set.</param>
-    public static async Task<House> Open(bool withDemo, Func<WebSettings, WebSettings>? settings = null)
+    public static async Task<House> Open(Furnishing with, Func<WebSettings, WebSettings>? settings = null)
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-").FullName;
-        if (withDemo)
-        {
-            await Builder.Build(folder, "http://127.0.0.1:1/", _ => { });
-        }
-        else
-        {
-            Builder.SetUpLedger(Path.Combine(folder, "ledger"));
-            Builder.SetUpCompany(new CompanyFiles(folder));
-        }
-
+        await Template.CopyTo(folder, with);
         var standIn = StandIn.Build(Path.Combine(folder, "ledger"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));
         await standIn.StartAsync();
         var house = new House(folder, standIn, settings ?? (s => s));
         await house.web.StartAsync();
-        if (withDemo) house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
+        if (with != Furnishing.Bare) house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
         return house;
     }
 
@@ -80,7 +71,7 @@ public sealed class House : IAsyncDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private WebApplication Web() => Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui)), 0, Clock);
+    private WebApplication Web() => Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), 0, Clock);
 }
 
 /// <summary>A clock set to the demo's today that runs on, and that can be moved on by hand.</summary>

@@ -8,7 +8,7 @@ using Adnumera.Web.Ledger;
 // Makes the pictures of the README from the demo's data.
 var folder = args.Length > 0 ? args[0] : Path.Combine(Repository.Root, "docs", "screenshots");
 Directory.CreateDirectory(folder);
-await using var house = await House.Open(withDemo: true);
+await using var house = await House.Open(Furnishing.Demo);
 using var browser = new Browser(house.Address);
 browser.Go("");
 browser.Heading("Adnumera");

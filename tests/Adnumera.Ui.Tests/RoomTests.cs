@@ -76,7 +76,7 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
     [Fact]
     public async Task The_grid_holds_5000_values_and_draws_only_what_is_seen()
     {
-        await using var house = await House.Open(withDemo: false);
+        await using var house = await House.Open(Furnishing.Bare);
         house.Company.InTransaction(c =>
         {
             new Storage.Mapping.MappingTable(c).Write(Enumerable.Range(0, 5000).Select(i => new Core.Mapping.RowChange(null, new Core.Mapping.MappingRow { Kind = Core.Mapping.KeyKind.Item, Key = $"Item {i:0000}", Account = "5120" })));

@@ -19,7 +19,7 @@ public sealed class DemoHouse : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        House = await House.Open(withDemo: true);
+        House = await House.Open(Furnishing.Demo);
         Browser = new Browser(House.Address);
         var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "administrator");
         Browser.SignIn(signIn, password);

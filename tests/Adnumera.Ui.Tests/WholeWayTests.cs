@@ -15,7 +15,7 @@ public sealed class WholeWayTests
     [Fact]
     public async Task From_sign_in_to_proof_with_the_keyboard()
     {
-        await using var house = await House.Open(withDemo: false);
+        await using var house = await House.Open(Furnishing.Bare);
         using var browser = new Browser(house.Address);
         var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "administrator");
 
@@ -106,7 +106,7 @@ public sealed class WholeWayTests
     [Fact]
     public async Task A_reader_sees_everything_and_is_offered_nothing_to_change()
     {
-        await using var house = await House.Open(withDemo: true);
+        await using var house = await House.Open(Furnishing.Demo);
         using var browser = new Browser(house.Address);
         var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "reader");
         browser.SignIn(signIn, password);

@@ -10,7 +10,7 @@ public abstract class ConnectedHouse(string role, bool withDemo = false) : IAsyn
 
     public async ValueTask InitializeAsync()
     {
-        house = withDemo ? await House.Open(withDemo: true) : await Worlds.Connected();
+        house = await House.Open(withDemo ? Furnishing.Demo : Furnishing.Connected);
         client = await Client.Of(house, role);
     }
 

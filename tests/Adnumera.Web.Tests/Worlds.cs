@@ -2,6 +2,7 @@ using Adnumera.Demo;
 using Adnumera.LedgerClient.Http;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
@@ -17,23 +18,15 @@ internal static class Worlds
 {
     public const string Header = "source,source_id,kind,document_date,reference,supplier,employee,payment_account,settlement,document_total,line,description,category,net\n";
 
-    /// <summary>An empty company with its mapping book, connected to the stand-in.</summary>
-    public static async Task<House> Connected()
-    {
-        var house = await House.Open(withDemo: false);
-        await house.Connect();
-        Builder.SaveMapping(house.Company);
-        return house;
-    }
-
+    /// <summary>Asks the ledger's owner anew and connects.</summary>
     public static async Task Connect(this House house)
     {
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
-        var books = house.OpenBooks();
-        var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Books.Allow("Adnumera", redirect.ToString(), books.Now), redirect, CancellationToken.None);
+        var (books, redirect) = (house.OpenBooks(), new Uri("http://127.0.0.1/connect/return"));
+        var code = house.Books.Allow("Adnumera", redirect.ToString(), books.Now);
+        var token = await ledgers.Connector.Exchange(new Uri(house.LedgerAddress), code, redirect, CancellationToken.None);
         ConnectionEndpoints.Save(books, new ConnectionRow(house.LedgerAddress + "/", "quillfern-bindery", "Quillfern", ledgers.Protect(token), Iso.Text(books.Now), "Theo", ""));
-        await Pull.Run(books, ledgers.Open(house.Company), house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
+        await Pull.Run(books, ledgers, house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
     public static CompanyBooks OpenBooks(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
@@ -45,11 +38,11 @@ internal static class Worlds
     {
         for (var i = 0; i < 3; i++)
         {
-            await house.Services.GetRequiredService<Dispatcher>().AskAgain(CancellationToken.None);
+            await house.Services.GetRequiredService<PostingClock>().AskAgain(CancellationToken.None);
             house.Clock.Advance(Core.Posting.Outbox.BetweenAsks + TimeSpan.FromSeconds(30));
         }
 
-        await house.Services.GetRequiredService<Dispatcher>().AskAgain(CancellationToken.None);
+        await house.Services.GetRequiredService<PostingClock>().AskAgain(CancellationToken.None);
     }
 
     public static string Bill(int id, string category = "Leather", string supplier = "Hexham Tannery", string total = "100.00", string day = "2026-11-10") =>
@@ -66,7 +59,7 @@ internal static class Worlds
     {
         var table = new CountTable(c);
         Assert.Equal(table.Recount(), table.Kept());
-        Assert.Equal(new MappingTable(c).Recount(), new MappingTable(c).Kept());
+        Assert.Equal(ValueRecount.Of(c), new MappingTable(c).Kept());
         Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
         Assert.Equal(table.RecountRead(), table.KeptRead());
         Assert.Equal(table.Dated().Recount, table.Dated().Kept);

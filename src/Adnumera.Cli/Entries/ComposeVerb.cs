@@ -17,9 +17,9 @@ internal static class ComposeVerb
 {
     private const int Batch = 1000;
 
-    public static int Run(string chartPath, string mappingPath, string documentsPath, string? settingsPath, bool strict, string folder)
+    public static int Run(Terminal terminal, string chartPath, string mappingPath, string documentsPath, string? settingsPath, bool strict, string folder)
     {
-        var inputs = new Inputs();
+        var inputs = new Inputs(terminal);
         var settings = inputs.Settings(settingsPath, out _);
         var (chartContent, mappingContent, documentsContent) = (inputs.Read(chartPath), inputs.Read(mappingPath), inputs.Read(documentsPath));
         if (inputs.Report()) return ExitCode.BadInput;
@@ -37,7 +37,7 @@ internal static class ComposeVerb
         var composer = new Composer(new Chart(accounts.Select(a => a.Account)), book, settings);
         var summary = new ComposeSummary(settings.Currency);
         var ambiguous = new SortedSet<AccountRole>();
-        var written = OutputFolder.Replace(folder, ["entries.csv", "held.csv"], streams =>
+        var written = OutputFolder.Replace(terminal, folder, ["entries.csv", "held.csv"], streams =>
         {
             using var entries = new EntriesFile(streams[0]);
             using var held = new HeldFile(streams[1]);
@@ -53,13 +53,13 @@ internal static class ComposeVerb
         });
         if (ambiguous.Count > 0)
         {
-            var now = new Inputs();
+            var now = new Inputs(terminal);
             foreach (var role in ambiguous) now.Problems.Add(AmbiguousRole(role, accounts, Inputs.Name(chartPath)));
             now.Report();
         }
 
         if (!written) return ExitCode.BadInput;
-        summary.Write(Console.Out);
+        summary.Write(terminal.Out);
         return strict && summary.Held > 0 ? ExitCode.Strict : ExitCode.Done;
     }
 

@@ -2,8 +2,6 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
-using Adnumera.LedgerStandIn;
-using Adnumera.Ui.Driver;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Amounts;

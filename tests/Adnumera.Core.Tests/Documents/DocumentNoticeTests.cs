@@ -1,7 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Documents;
@@ -16,7 +15,7 @@ public class DocumentNoticeTests
     [InlineData(0, false)]
     [InlineData(1, false)]
     public void Due_before_it_is_dated(int days, bool noticed) =>
-        Assert.Equal(noticed, Of(Bill(Line(1, 1_00)) with { DueDate = Day.AddDays(days) }).Contains(DocumentNotice.DueBeforeDated));
+        Assert.Equal(noticed, Of(Bill(Line(1, 1_00)) with { DueDate = AnyDay.AddDays(days) }).Contains(DocumentNotice.DueBeforeDated));
 
     // EN 16931, BR-CO: line net = quantity × price, to the minor unit; a price may be rounded to four decimals.
     [Theory]

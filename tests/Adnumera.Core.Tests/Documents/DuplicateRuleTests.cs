@@ -2,7 +2,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

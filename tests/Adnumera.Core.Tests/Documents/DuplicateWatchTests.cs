@@ -1,5 +1,4 @@
 using Adnumera.Core.Documents;
-using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Documents;

@@ -4,7 +4,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Entries;
@@ -63,17 +62,17 @@ public class ComposerTests
         Assert.Equal(["5120 12001", "2100 -12001"], Shown(Composer(Leather, TaxCode("H", 0)).Compose(bill)));
         Assert.Equal(["5120 12001", "2100 -12001"], Shown(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", tax: 20_01)))));
         Assert.Equal(["1:tax_code_unmapped=H"], Reasons(Composer(Leather).Compose(bill)));
-        Assert.True(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", taxCode: "H"))).IsCoded); // no amount, nothing special
+        Assert.IsType<Composition.Coded>(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", taxCode: "H")))); // no amount, nothing special
     }
 
     [Fact]
     public void The_rows_tax_code_and_dimensions_fill_what_the_line_leaves_blank()
     {
-        var row = Leather with { TaxCode = "S", Dimensions = new Dimensions("Bench", "North", "") };
-        var line = Line(1, 100_00, "Leather", tax: 20_00) with { Dimensions = new Dimensions("", "South", "Folio") };
+        var row = Leather with { TaxCode = "S", Dimensions = Dimensions.Named("Bench", "North", "") };
+        var line = Line(1, 100_00, "Leather", tax: 20_00) with { Dimensions = Dimensions.Named("", "South", "Folio") };
         var entry = Composer(row, TaxCode("S", 100)).Compose(Bill(line));
         Assert.Equal(["5120 10000", "1400 2000", "2100 -12000"], Shown(entry));
-        Assert.Equal(new Dimensions("Bench", "South", "Folio"), entry.Lines[0].Dimensions);
+        Assert.Equal(Dimensions.Named("Bench", "South", "Folio"), entry.Lines[0].Dimensions);
         Assert.Equal("S", entry.Lines[0].TaxCode);
         Assert.True(entry.Lines[1].Dimensions.IsBlank);
 
@@ -91,7 +90,7 @@ public class ComposerTests
     {
         var entry = Composer(Leather with { Account = account }, Map(KeyKind.Supplier, "Marrow & Oake", "6210")).Compose(Bill(Line(1, 100_00, "Leather")));
         Assert.Equal([$"1:mapping_broken={account}"], Reasons(entry));
-        Assert.False(entry.IsCoded);
+        Assert.False(entry is Composition.Coded);
     }
 
     [Theory]
@@ -116,7 +115,7 @@ public class ComposerTests
             Total = -99_00,
             Lines = [Line(2, 5_00, "Bad"), Line(7, 10_00, "Nowhere", taxCode: "Z", tax: 1_00)],
         };
-        var entry = Composer(new CompositionSettings { LockedThrough = Day }, Map(KeyKind.Category, "Bad", "6995")).Compose(document, new DocumentIdentity("bills", "0"));
+        var entry = Composer(new CompositionSettings { LockedThrough = AnyDay }, Map(KeyKind.Category, "Bad", "6995")).Compose(document, new DocumentIdentity("bills", "0"));
         Assert.Equal(
             ["arithmetic=-115.00", "currency=EUR", "period_locked=2026-11-12", "possible_duplicate=bills 0", "settlement_unmapped=Barter", "sign=-99.00", "supplier_missing", "2:mapping_broken=6995", "7:tax_code_unmapped=Z", "7:unmapped=Nowhere"],
             Reasons(entry));
@@ -129,7 +128,7 @@ public class ComposerTests
         Assert.Equal(["role_missing=payables_control"], Reasons(bare.Compose(Bill(Line(1, 1_00, "Leather")))));
         Assert.Equal(["role_missing=rounding"], Reasons(bare.Compose(Bill(Line(1, 1, "Leather")) with { Total = 0 })));
         Assert.Equal(["role_missing=payables_control", "1:role_missing=input_tax", "1:role_missing=suspense"], Reasons(bare.Compose(Bill(Line(1, 1_00, "Other", taxCode: "S", tax: 10)))));
-        Assert.True(bare.Compose(Bill(Line(1, 1_00, "Leather"), Line(2, -1_00, "Leather"))).IsCoded); // a total of zero needs no offset
+        Assert.IsType<Composition.Coded>(bare.Compose(Bill(Line(1, 1_00, "Leather"), Line(2, -1_00, "Leather")))); // a total of zero needs no offset
     }
 
     [Fact]
@@ -143,19 +142,19 @@ public class ComposerTests
     [Fact]
     public void What_is_before_the_start_or_nothing_at_all_is_set_aside_unexamined()
     {
-        var settings = new CompositionSettings { StartDate = Day.AddDays(1) };
-        Assert.IsType<SetAsideReason.BeforeStart>(Composer(settings).Compose(Bill(Line(1, 1_00, "Nowhere")) with { Supplier = "" }).SetAside);
+        var settings = new CompositionSettings { StartDate = AnyDay.AddDays(1) };
+        Assert.Equal(SetAsideKind.BeforeStart, Assert.IsType<Composition.SetAside>(Composer(settings).Compose(Bill(Line(1, 1_00, "Nowhere")) with { Supplier = "" })).Why.Kind);
         var zero = Composer().Compose(Bill(Line(1, 0, "Nowhere"), Line(2, 0)));
-        Assert.IsType<SetAsideReason.Zero>(zero.SetAside);
-        Assert.Empty(zero.Held);
+        Assert.Equal(SetAsideKind.Zero, Assert.IsType<Composition.SetAside>(zero).Why.Kind);
+        Assert.Empty(zero.Reasons);
     }
 
     [Fact]
     public void The_first_open_day_is_the_day_after_the_lock()
     {
-        var locked = new CompositionSettings { LockedThrough = Day, EntryDate = EntryDateRule.FirstOpenDay };
-        Assert.Equal(Day.AddDays(1), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather"))).EntryDate);
-        Assert.Equal(Day.AddDays(5), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather")) with { Date = Day.AddDays(5) }).EntryDate);
+        var locked = new CompositionSettings { LockedThrough = AnyDay, EntryDate = EntryDateRule.FirstOpenDay };
+        Assert.Equal(AnyDay.AddDays(1), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather"))).EntryDate);
+        Assert.Equal(AnyDay.AddDays(5), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather")) with { Date = AnyDay.AddDays(5) }).EntryDate);
     }
 
     [Fact]

@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Core.Tests.Ledger;
 

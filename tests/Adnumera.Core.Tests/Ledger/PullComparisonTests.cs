@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.LedgerStandIn;
 using Adnumera.Web.SignIn;
 using CsCheck;
 
@@ -22,7 +21,7 @@ public class PullComparisonTests
         (string What, Account? After)[] ways =
         [
             ("Renamed", Leather with { Name = "Hides" }), ("Renumbered", Leather with { Number = "5121" }), ("KindChanged", Leather with { Kind = AccountKind.Expense }),
-            ("RoleChanged", Leather with { Role = AccountRole.Suspense }), ("RequirementChanged", Leather with { Requires = DimensionKind.Project }), ("Closed", Leather with { Active = false }), ("Gone", null),
+            ("RoleChanged", Leather with { Role = AccountRole.Suspense }), ("RequirementChanged", Leather with { Requires = Dimension.Project }), ("Closed", Leather with { Active = false }), ("Gone", null),
         ];
         foreach (var (what, after) in ways)
             Assert.Equal(what, Assert.Single(PullComparison.Between(Of(Leather), after is null ? Of() : Of(after))).Change.ToString());
@@ -37,7 +36,7 @@ public class PullComparisonTests
         {
             Suppliers = [new("S1", "Hexham")],
             Employees = [new("E1", "Ines", "", true)],
-            Dimensions = [new(DimensionKind.Department, "D1", "Bench", true)],
+            Dimensions = [new(Dimension.Department, "D1", "Bench", true)],
             Terms = [new("N", "30 days", TermRule.NetDays, 30)],
             Items = [new("I", "Hide", "5120", true)],
             TaxCodes = [new("RC", "Reclaimable", 5)],
@@ -46,7 +45,7 @@ public class PullComparisonTests
         {
             Suppliers = [new("S1", "Hexham Ltd")],
             Employees = [],
-            Dimensions = [new(DimensionKind.Department, "D1", "Bench", false)],
+            Dimensions = [new(Dimension.Department, "D1", "Bench", false)],
             Terms = [new("N", "30 days", TermRule.NetDays, 45)],
             Items = [new("I", "Hide", "5121", true)],
             TaxCodes = [new("RC", "Reclaimable", 6)],

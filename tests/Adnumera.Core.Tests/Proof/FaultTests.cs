@@ -2,7 +2,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
-using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Core.Tests.Proof;
 

@@ -2,7 +2,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Proof;
@@ -13,7 +12,7 @@ public class ProverTests
     private static readonly DateOnly Day = new(2026, 11, 12);
 
     private static ProofLine L(string account, long signed, string department = "", string tax = "", bool offset = false) =>
-        new(account, Math.Max(signed, 0), Math.Max(-signed, 0), tax, new Dimensions(department, "", ""), offset);
+        new(account, Math.Max(signed, 0), Math.Max(-signed, 0), tax, Dimensions.Named(department, "", ""), offset);
 
     private static IntendedEntry Intended(params ProofLine[] lines) => new() { Identity = Key, Date = Day, Reference = "2291", Supplier = "Marrow & Oake", Lines = lines };
 

@@ -12,10 +12,10 @@ public class ComposeTests
         using var files = new Pipeline();
         Assert.Equal(0, files.Compose(Header + "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,120,1,\"=Goatskin, red\", leather ,100.0,s20,20,\"Two\nlines\""));
         Assert.Equal(
-            "source,source_id,form,entry_date,reference,supplier,employee,currency,entry_line,document_line,account,debit,credit,tax_code,department,location,project,memo,rung,because\r\n" +
-            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,1,1,5120,100.00,0.00,s20,,,,\"=Goatskin, red\",category,Because category “leather” maps to this account.\r\n" +
-            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,2,1,1400,20.00,0.00,s20,,,,\"=Goatskin, red\",tax,Because tax of code “s20” is recovered.\r\n" +
-            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,3,,2100,0.00,120.00,,,,,\"Two\nlines\",offset,Because it is owed to a supplier that has no payables account of its own.\r\n",
+            "source,source_id,form,entry_date,reference,supplier,employee,currency,entry_line,document_line,account,debit,credit,tax_code,department,location,project,customer,memo,rung,because\r\n" +
+            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,1,1,5120,100.00,0.00,s20,,,,,\"=Goatskin, red\",category,Because category “leather” maps to this account.\r\n" +
+            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,2,1,1400,20.00,0.00,s20,,,,,\"=Goatskin, red\",tax,Because tax of code “s20” is recovered.\r\n" +
+            "bills,B1,bill,2026-11-12,2291,\"Marrow & Oake, \"\"Tanners\"\"\",,USD,3,,2100,0.00,120.00,,,,,,\"Two\nlines\",offset,Because it is owed to a supplier that has no payables account of its own.\r\n",
             files.Out("entries.csv"));
         Assert.Equal("source,source_id,line,state,reason,value,detail\r\n", files.Out("held.csv"));
         Assert.Contains("120.00", files.Output, StringComparison.Ordinal);

@@ -91,7 +91,7 @@ public class ContractTests
             foreach (var document in documents.Select(d => d.Document))
             {
                 var composed = composer.Compose(document, watch.Observe(document));
-                if (composed.IsCoded) entriesFile.Write(composed);
+                if (composed is Composition.Coded) entriesFile.Write(composed);
                 else heldFile.Write(composed);
             }
         }

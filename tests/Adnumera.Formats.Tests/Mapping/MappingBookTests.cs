@@ -4,8 +4,6 @@ using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Mapping;
 using Adnumera.Formats.Tables;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 using CsCheck;
 
 namespace Adnumera.Formats.Tests.Mapping;
@@ -25,7 +23,7 @@ public class MappingBookTests
         ForSource = more && kind.MayBeForSource() ? "Company card" : "",
         Group = more && kind.HasGroup() ? "Makers" : "",
         TaxCode = more && kind == KeyKind.Category ? "RC" : "",
-        Dimensions = more && kind == KeyKind.Category ? new Dimensions("Bench", "", "Atlas, edition") : default,
+        Dimensions = more && kind == KeyKind.Category ? Dimensions.Named("Bench", "", "Atlas, edition") : default,
         RecoverablePercent = kind == KeyKind.TaxCode ? percent / 10m : 0,
         EffectiveFrom = from == 0 ? null : new DateOnly(2026, from, 1),
     });

@@ -1,5 +1,7 @@
+using Microsoft.Extensions.DependencyInjection;
 using System.Net;
 using System.Text;
+using Adnumera.Core.Sources;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Documents;
@@ -15,9 +17,7 @@ public sealed class BusyTests
     [Fact]
     public async Task A_preview_reads_while_another_writes_and_whoever_would_write_is_told_when_to_try_again()
     {
-        await using var house = await House.Open(withDemo: false, s => s with { BusySeconds = 1 });
-        await house.Connect();
-        Builder.SaveMapping(house.Company);
+        await using var house = await House.Open(Furnishing.Connected, s => s with { BusySeconds = 1 });
         using var client = await Client.Of(house, "bookkeeper");
         using var other = new SqliteConnection($"Data Source={house.Company.Path};Pooling=False");
         other.Open();
@@ -39,17 +39,19 @@ public sealed class BusyTests
     [Fact]
     public async Task A_preview_stops_when_nobody_waits_for_it_and_what_a_person_decided_is_done_all_the_same()
     {
-        await using var house = await Connected();
-        var file = Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i))));
-        Assert.Throws<OperationCanceledException>(() => TakeIn.Run(house.OpenBooks(), "f.csv", file, preview: true, new CancellationToken(canceled: true)));
-        TakeIn.Run(house.OpenBooks(), "f.csv", file, preview: false, new CancellationToken(canceled: true));
+        await using var house = await House.Open(Furnishing.Connected);
+        var readers = house.Services.GetRequiredService<ArrivalReaders>();
+        var file = new ArrivedFile("f.csv", Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i)))));
+        Assert.Throws<OperationCanceledException>(() => { TakeIn.Preview(house.OpenBooks(), readers, file, new CancellationToken(canceled: true)); });
+        TakeIn.Run(house.OpenBooks(), readers, file);
         Assert.Equal([3000], States(house, "ready"));
+        Assert.Equal(file.Content, house.Company.Originals.Find(file.Hash));
     }
 
     [Fact]
     public async Task What_people_download_runs_nothing_and_the_pipelines_files_are_as_they_are_written()
     {
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "=cmd|' /c'!A1", account = "5120" } } });
         async Task<(string Text, string Name)> Get(string path)

@@ -1,4 +1,5 @@
 using Adnumera.Storage.Count;
+using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Count;
@@ -13,7 +14,7 @@ public sealed class ConservationTests
     public async Task A_random_month_keeps_the_count(int seed)
     {
         var random = new Random(seed);
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         string[] categories = ["Leather", "Nowhere", "Glue", "Marbling", "Sharpening"];
         string[] accounts = ["6420", "5120", "6990"];
@@ -52,7 +53,7 @@ public sealed class ConservationTests
     [Fact]
     public async Task The_audit_cannot_be_changed_and_a_forged_row_shows()
     {
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1));
         using var file = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={house.Company.Path}");

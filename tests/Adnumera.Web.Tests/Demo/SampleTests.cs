@@ -41,7 +41,7 @@ public sealed class SampleTests
         var documents = DocumentsFile.Read("documents-2026-11-19.csv", Read("documents-2026-11-19.csv"), settings.Currency, problems);
         Assert.False(problems.Any);
 
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(File.ReadAllText(Path.Combine(Samples, "documents-2026-11-19.csv")));
         var watch = new DuplicateWatch();
@@ -51,7 +51,7 @@ public sealed class SampleTests
             var there = await client.Get($"documents/{i + 1}");
             Assert.Equal(here.Document.Identity.SourceId, there.GetProperty("sourceId").GetString());
             Assert.Equal(
-                here.Held.Select(r => ($"{r.OnLine ?? 0}", ReasonWords.Of(r).Word, ReasonWords.Of(r).Value)),
+                here.Reasons.Select(r => ($"{r.OnLine ?? 0}", ReasonWords.Of(r).Word, ReasonWords.Of(r).Value)),
                 there.GetProperty("reasons").EnumerateArray().Where(r => r.GetProperty("reason").GetString() != "supplier_undecided").Select(r => ($"{r.GetProperty("line").GetInt64()}", r.GetProperty("reason").GetString()!, r.GetProperty("value").GetString()!)));
             Assert.Equal(
                 here.Lines.Select(l => (l.Account, Words(l.Rung), l.Because)),
@@ -64,8 +64,8 @@ public sealed class SampleTests
     [Fact]
     public async Task The_demo_holds_what_its_guide_lists()
     {
-        await using var house = await House.Open(withDemo: true);
-        var reasons = house.Company.Read(c => new DocumentList(c).Page(new DocumentFilter { State = "held" }, DocumentOrder.Latest, null, 0, 100).SelectMany(d => c.Hold(d.Id)).Select(h => h.Reason).Distinct().Order().ToList());
+        await using var house = await House.Open(Furnishing.Demo);
+        var reasons = house.Company.Read(c => new DocumentList(c).Page(new DocumentFilter { State = DocumentState.Held }, DocumentOrder.Latest, null, 0, 100).SelectMany(d => HoldTable.Of(c, d.Id)).Select(h => Words<HoldKind>.Of(h.Reason)).Distinct().Order().ToList());
         Assert.Equal(
             ["arithmetic", "currency", "employee_missing", "mapping_broken", "payment_account_unmapped", "period_locked", "possible_duplicate", "settlement_unmapped", "supplier_undecided", "tax_code_unmapped", "unmapped"],
             reasons);

@@ -74,7 +74,7 @@ public sealed class OwedTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header.TrimEnd() + ",department\n" + Bill(2).TrimEnd() + ",Nowhere\n" + Bill(3).TrimEnd() + ",Bench\n");
         Assert.Equal("dimension_unmapped", (await client.Get("documents/2")).GetProperty("reasons")[0].GetProperty("reason").GetString());
         Assert.Empty((await client.Get("documents/3")).GetProperty("reasons").EnumerateArray());
-        Assert.NotEqual("", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "category", key = "Glue", account = "5150", department = "Nowhere" } } })).Type);
+        Assert.NotEqual("", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "category", key = "Glue", account = "5150", dimensions = new { department = "Nowhere" } } } })).Type);
         AssertSound(house);
     }
 }

@@ -74,7 +74,7 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         await client.Post("mapping/changes", new { rows = new[] { new { kind = "department", key = "workshop", value = "Bench" } } });
         Assert.Equal([1], States(house, "ready"));
         await client.Dispatch(house);
-        Assert.Equal("Bench", house.Books.Latest(1)[0].Lines[0].Department);
+        Assert.Equal("Bench", house.Books.Latest(1)[0].Lines[0].Dimensions["department"]);
         house.Books.Switch("departments", false);
         await client.Post("connection/pulls");
         await client.TakeIn("source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net,department\nbills,B2,bill,2026-11-10,R2,Hexham Tannery,10.00,1,Hide,Leather,10.00,Bench\n");
@@ -92,12 +92,12 @@ public sealed class PullTests() : ConnectedHouse("administrator")
             Assert.StartsWith("A dispatch is running.", refused.Detail, StringComparison.Ordinal);
         }
 
-        house.Books.SetFaults(new Faults(SlowMilliseconds: 60));
+        house.Books.SetFaults(new LedgerStandIn.Faults(SlowMilliseconds: 60));
         var pulls = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => client.Send(HttpMethod.Post, Client.In("connection/pulls"))));
         Assert.Single(pulls, p => p.IsSuccessStatusCode);
         Assert.All(pulls.Where(p => !p.IsSuccessStatusCode), p => Assert.Equal(HttpStatusCode.Conflict, p.StatusCode));
         foreach (var pull in pulls) pull.Dispose();
-        house.Books.SetFaults(new Faults());
+        house.Books.SetFaults(new LedgerStandIn.Faults());
         await client.Post("connection/pulls");
     }
 
@@ -105,11 +105,11 @@ public sealed class PullTests() : ConnectedHouse("administrator")
     public async Task A_ledger_that_goes_away_in_the_middle_leaves_everything_as_it_was()
     {
         house.Books.SetActive("5120", false);
-        house.Books.SetFaults(new Faults(GoneAfter: 4));
+        house.Books.SetFaults(new LedgerStandIn.Faults(GoneAfter: 4));
         Assert.Equal("ledger-unavailable", (await client.Refused(HttpMethod.Post, "connection/pulls")).Type);
         Assert.True(house.Company.Read(c => new LedgerTable(c).Chart().TryFind("5120", out var leather) && leather.Active));
         Assert.False(house.Company.Read(c => new PendingPullTable(c).Exists()));
-        house.Books.SetFaults(new Faults(TooMany: 1)); // asked to wait, the client does, and goes on
+        house.Books.SetFaults(new LedgerStandIn.Faults(TooMany: 1)); // asked to wait, the client does, and goes on
         Assert.False((await client.Post("connection/pulls")).GetProperty("takenOver").GetBoolean());
     }
 
@@ -119,7 +119,7 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header + Bill(1) + Bill(2, "Courier"));
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
         var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await LedgerClient.HttpLedger.Exchange(ledgers.Client(house.LedgerAddress + "/"), house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now), redirect, CancellationToken.None);
+        var token = await ledgers.Connector.Exchange(new Uri(house.LedgerAddress), house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now), redirect, CancellationToken.None);
         using (await client.Send(HttpMethod.Delete, Client.In("connection"))) { }
         Assert.True((await client.Get("accounts")).GetArrayLength() > 80); // disconnecting keeps everything
         ConnectionEndpoints.Save(house.OpenBooks(), new ConnectionRow(house.LedgerAddress + "/", "quillfern-reading-room", "Reading Room", ledgers.Protect(token), "2026-11-20T09:00:00.000Z", "Theo", ""));

@@ -16,7 +16,7 @@ public sealed class StandInMastersTests : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        house = await House.Open(withDemo: false);
+        house = await House.Open(Furnishing.Bare);
         http = await Connected("quillfern-bindery");
     }
 
@@ -48,7 +48,7 @@ public sealed class StandInMastersTests : IAsyncLifetime
                 currency = "USD",
                 source = "s",
                 sourceId = key,
-                lines = new object[] { new { account, debit = "10.00", credit = "0.00", department, item, taxCode }, new { account = "2100", debit = "0.00", credit = "10.00" } },
+                lines = new object[] { new { account, debit = "10.00", credit = "0.00", dimensions = new { department }, item, taxCode }, new { account = "2100", debit = "0.00", credit = "10.00" } },
             }),
         };
         request.Headers.Add("Idempotency-Key", key);
@@ -109,15 +109,15 @@ public sealed class StandInMastersTests : IAsyncLifetime
     [Fact]
     public async Task Faults_can_be_switched_on_and_off()
     {
-        house.Books.SetFaults(new Faults(RefusePercent: 100));
+        house.Books.SetFaults(new LedgerStandIn.Faults(RefusePercent: 100));
         Assert.Equal("by-chance", await Post("1"));
-        house.Books.SetFaults(new Faults(TooMany: 1));
+        house.Books.SetFaults(new LedgerStandIn.Faults(TooMany: 1));
         using (var many = await http.GetAsync("api/accounts"))
             Assert.Equal((HttpStatusCode.TooManyRequests, TimeSpan.FromSeconds(1)), (many.StatusCode, many.Headers.RetryAfter!.Delta));
-        house.Books.SetFaults(new Faults(GoneAfter: 1));
+        house.Books.SetFaults(new LedgerStandIn.Faults(GoneAfter: 1));
         await http.GetStringAsync("api/accounts");
         await Assert.ThrowsAnyAsync<HttpRequestException>(() => http.GetStringAsync("api/accounts"));
-        house.Books.SetFaults(new Faults());
+        house.Books.SetFaults(new LedgerStandIn.Faults());
         await http.GetStringAsync("api/accounts");
     }
 

@@ -14,7 +14,7 @@ public sealed class StandInTests : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        house = await House.Open(withDemo: false);
+        house = await House.Open(Furnishing.Bare);
         http = new HttpClient { BaseAddress = new Uri(house.LedgerAddress) };
         var code = house.Books.Allow("Test", "http://127.0.0.1/x", DateTimeOffset.Parse("2026-11-20T09:00:00Z", System.Globalization.CultureInfo.InvariantCulture));
         using var token = await http.PostAsJsonAsync("api/tokens", new { code, redirectUri = "http://127.0.0.1/x" });

@@ -21,7 +21,7 @@ public sealed class InForceTests() : ConnectedHouse("administrator")
     public async Task Saving_a_supplier_group_leaves_its_dimensions()
     {
         await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6420" });
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "supplier_group", key = "Makers", account = "6420", department = "Bench" } } });
+        await client.Post("mapping/changes", new { rows = new[] { new { kind = "supplier_group", key = "Makers", account = "6420", dimensions = new { department = "Bench" } } } });
         await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6410" });
         await client.TakeIn(Header + Bill(1, "Odd", "Vellum & Verso"));
         await client.Post("suppliers/groups/members", new { group = "Makers", suppliers = new[] { "Vellum & Verso" } });

@@ -27,7 +27,7 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
     public async Task A_lost_answer_is_looked_up_by_its_key_and_not_sent_again()
     {
         await client.TakeIn(Header + Bill(1) + Bill(2) + Bill(3));
-        house.Books.SetFaults(new Faults(0, 2));
+        house.Books.SetFaults(new LedgerStandIn.Faults(0, 2));
         await client.Dispatch(house);
         Assert.Equal(["B1", "B2", "B3"], InLedger());
         Assert.Equal([3, 0], States(house, "posted", "on_its_way"));
@@ -57,11 +57,11 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
     public async Task A_server_that_is_killed_in_the_middle_goes_on_where_it_was()
     {
         await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 12).Select(i => Bill(i))));
-        house.Books.SetFaults(new Faults(80, 0));
+        house.Books.SetFaults(new LedgerStandIn.Faults(80, 0));
         await client.Post("dispatches");
         while (InLedger().Length < 3) await Task.Yield();
         await house.Restart();
-        house.Books.SetFaults(new Faults(0, 0));
+        house.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
         await house.DispatchIsOver();
 
         // What was being sent may still arrive: it goes again only when the ledger has said often enough that it does not have it.
@@ -76,7 +76,7 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
     public async Task It_can_be_stopped_between_documents_and_what_was_not_sent_is_ready_again()
     {
         await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 20).Select(i => Bill(i))));
-        house.Books.SetFaults(new Faults(60, 0));
+        house.Books.SetFaults(new LedgerStandIn.Faults(60, 0));
         var id = (await client.Post("dispatches")).GetProperty("id").GetInt64();
         Assert.Equal("ledger-busy", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
         while (InLedger().Length < 2) await Task.Yield();
@@ -85,7 +85,7 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         var posted = InLedger().Length;
         Assert.InRange(posted, 2, 19);
         Assert.Equal([posted, 20 - posted, 0], States(house, "posted", "ready", "on_its_way"));
-        house.Books.SetFaults(new Faults(0, 0));
+        house.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
         await client.Dispatch(house);
         Assert.Equal(20, InLedger().Distinct().Count());
         Assert.Equal(20, InLedger().Length);

@@ -23,7 +23,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     public async Task What_the_ledger_saves_only_after_it_was_asked_is_found_later_and_stays_as_it_was_sent()
     {
         await client.TakeIn(Header + Bill(1));
-        house.Books.SetFaults(new Faults(LateCommits: 1, LateMilliseconds: 700));
+        house.Books.SetFaults(new LedgerStandIn.Faults(LateCommits: 1, LateMilliseconds: 700));
         var dispatch = await client.Dispatch(house);
         Assert.Contains("without a clear answer", dispatch.GetProperty("dispatch").GetProperty("outcome").GetString(), StringComparison.Ordinal);
         Assert.Equal((0, InstructionState.Unknown), (InLedger, Instruction(1).StateValue));
@@ -48,7 +48,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     public async Task Saved_and_answered_with_503_is_asked_for_by_its_key()
     {
         await client.TakeIn(Header + Bill(1) + Bill(2));
-        house.Books.SetFaults(new Faults(UnclearAnswers: 2));
+        house.Books.SetFaults(new LedgerStandIn.Faults(UnclearAnswers: 2));
         await client.Dispatch(house);
         Assert.Equal(2, InLedger);
         Assert.Equal([2, 0], States(house, "posted", "on_its_way"));
@@ -60,7 +60,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     {
         await client.TakeIn(Header + Bill(1));
         house.Books.Post(Outbox.KeyOfEntry("bindery", 1, 1), new NewEntry("bill", "2026-11-10", "2026-11-10", "R1", "Hexham Tannery", null, "USD", null, "Supplier bills", "B1",
-            [new("6990", "60.00", "0", null, null, null, null, null), new("2100", "0", "60.00", null, null, null, null, null)]));
+            [new("6990", "60.00", "0", null, null, null), new("2100", "0", "60.00", null, null, null)]));
         var outcome = (await client.Dispatch(house)).GetProperty("outcomes")[0];
         Assert.Equal("accepted", outcome.GetProperty("state").GetString());
         Assert.Contains("already, with other content", outcome.GetProperty("explanation").GetString(), StringComparison.Ordinal);
@@ -75,9 +75,9 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     public async Task Nothing_planned_for_one_ledger_goes_to_another_and_while_it_is_planned_the_ledger_stays()
     {
         await client.TakeIn(Header + Bill(1, supplier: "Vellum & Verso") + Bill(2));
-        house.Books.SetFaults(new Faults(GoneAfter: 0));
+        house.Books.SetFaults(new LedgerStandIn.Faults(GoneAfter: 0));
         var id = (await client.Dispatch(house)).GetProperty("dispatch").GetProperty("id").GetInt64();
-        house.Books.SetFaults(new Faults());
+        house.Books.SetFaults(new LedgerStandIn.Faults());
         Assert.Equal([2], States(house, "on_its_way"));
         Assert.Equal((HttpStatusCode.Conflict, "under-way"), await Refusal("connection", HttpMethod.Delete));
         Assert.Equal((HttpStatusCode.Conflict, "under-way"), await Refusal("connection/consent"));
@@ -100,7 +100,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         var cutOff = (await client.Get($"dispatches/{id}")).GetProperty("dispatch");
         Assert.False(cutOff.GetProperty("running").GetBoolean());
         Assert.Contains("cut off", cutOff.GetProperty("outcome").GetString(), StringComparison.Ordinal);
-        Assert.Contains("2 documents that were not sent are ready again", (await client.Post($"dispatches/{id}/cancel")).GetProperty("says").GetString(), StringComparison.Ordinal);
+        Assert.Contains("2 documents that were not sent are ready again", (await client.Post($"dispatches/{id}/cancel")).GetProperty("outcome").GetString(), StringComparison.Ordinal);
         Assert.Equal([2, 0], States(house, "ready", "on_its_way"));
         Connected("quillfern-bindery");
         await client.Dispatch(house);
@@ -116,8 +116,8 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         await client.Put("choices", new { schedule = "00:01" });
         var token = house.Company.Read(c => c.ExecuteScalar<string>("select token from connection"));
         house.Company.InTransaction(c => c.Execute("update connection set token = 'rubbish'"));
-        var dispatcher = house.Services.GetRequiredService<Dispatcher>();
-        dispatcher.StartScheduled();
+        var clock = house.Services.GetRequiredService<PostingClock>();
+        clock.StartScheduled();
         await house.DispatchIsOver();
         Assert.NotEmpty((await client.Get("count")).GetProperty("troubles").EnumerateArray());
 
@@ -125,7 +125,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         house.Company.InTransaction(c => c.Execute("update connection set token = @token", new { token }));
         house.Clock.Advance(TimeSpan.FromDays(1));
         await SignInAgain();
-        dispatcher.StartScheduled();
+        clock.StartScheduled();
         await house.DispatchIsOver();
         Assert.Equal(1, InLedger);
         Assert.Empty((await client.Get("count")).GetProperty("troubles").EnumerateArray());
@@ -143,7 +143,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         using var damaged = await client.Send(HttpMethod.Get, "api/companies/reading-room/count");
         Assert.Equal(HttpStatusCode.ServiceUnavailable, damaged.StatusCode);
         Assert.Contains("company-damaged", await damaged.Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        house.Services.GetRequiredService<Dispatcher>().StartScheduled();
+        house.Services.GetRequiredService<PostingClock>().StartScheduled();
         await client.TakeIn(Header + Bill(1));
         await client.Dispatch(house);
         Assert.Equal(1, InLedger);

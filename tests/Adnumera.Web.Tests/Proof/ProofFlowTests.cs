@@ -9,7 +9,7 @@ public sealed class ProofFlowTests
     [Fact]
     public async Task The_proof_finds_what_the_ledger_altered_and_proves_it_once_mended()
     {
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1) + Bill(2) + Bill(3) + Bill(4));
         await client.Dispatch(house);
@@ -41,12 +41,12 @@ public sealed class ProofFlowTests
     [Fact]
     public async Task An_entry_that_is_not_ours_is_named_and_explains_the_account()
     {
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1));
         await client.Dispatch(house);
         house.Books.PostByHand(new LedgerStandIn.NewEntry("journal", "2026-11-15", null, "by hand", null, null, "USD", null, null, null,
-            [new("6990", "12.00", "0", null, null, null, null, null), new("2100", "0", "12.00", null, null, null, null, null)]));
+            [new("6990", "12.00", "0", null, null, null), new("2100", "0", "12.00", null, null, null)]));
         var proof = await client.Post("proofs", new { period = "2026-11" });
         var difference = Assert.Single(proof.GetProperty("differences").EnumerateArray());
         Assert.Equal(("not_ours", "2100", "12.00"), (difference.GetProperty("kind").GetString(), difference.GetProperty("account").GetString(), difference.GetProperty("amount").GetString()));
@@ -56,7 +56,7 @@ public sealed class ProofFlowTests
     [Fact]
     public async Task The_demo_waits_with_one_difference_of_each_of_three_kinds()
     {
-        await using var house = await House.Open(withDemo: true);
+        await using var house = await House.Open(Furnishing.Demo);
         using var client = await Client.Of(house, "bookkeeper");
         var proof = await client.Post("proofs", new { period = "" });
         Assert.Equal(["account", "amount", "voided"], proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Distinct().Order());
@@ -68,7 +68,7 @@ public sealed class ProofFlowTests
     [Fact]
     public async Task A_proof_takes_its_turn_and_what_moved_into_its_days_was_intended_all_the_same()
     {
-        await using var house = await Connected();
+        await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1) + Bill(2, day: "2026-10-10"));
         await client.Dispatch(house);
@@ -102,8 +102,7 @@ public sealed class ProofFlowTests
     public async Task A_ledger_slower_than_the_patience_with_it_is_slow_and_no_fault()
     {
         var patience = TimeSpan.FromSeconds(30);
-        await using var house = await House.Open(withDemo: false, s => s with { LedgerPatience = patience });
-        await house.Connect();
+        await using var house = await House.Open(Furnishing.Connected, s => s with { LedgerPatience = patience });
         patience = TimeSpan.FromMilliseconds(200);
         await house.Restart();
         using var client = await Client.Of(house, "administrator");

@@ -149,14 +149,14 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header + Bill(1));
         Assert.Equal("schedule", (await client.Refused(HttpMethod.Put, "choices", new { schedule = "late" })).Type);
         await client.Put("choices", new { schedule = "00:01" });
-        var dispatcher = house.Services.GetRequiredService<Dispatcher>();
-        using (house.Services.GetRequiredService<Web.Ledger.LedgerTurns>().Take("bindery", "a pull")) dispatcher.StartScheduled();
+        var clock = house.Services.GetRequiredService<PostingClock>();
+        using (house.Services.GetRequiredService<Web.Ledger.LedgerTurns>().Take("bindery", "a pull")) clock.StartScheduled();
         Assert.Null(house.Company.Read(c => new CompanyTable(c).LastScheduled()));
-        dispatcher.StartScheduled();
+        clock.StartScheduled();
         await house.DispatchIsOver();
         Assert.Equal("the schedule", (await client.Get("posting")).GetProperty("latest").GetProperty("who").GetString());
         await client.TakeIn(Header + Bill(2));
-        dispatcher.StartScheduled();
+        clock.StartScheduled();
         Assert.Equal([1, 1], States(house, "ready", "posted"));
     }
 

@@ -11,7 +11,7 @@ public sealed class AccessTests : IAsyncLifetime
 {
     private House house = null!;
 
-    public async ValueTask InitializeAsync() => house = await House.Open(withDemo: false);
+    public async ValueTask InitializeAsync() => house = await House.Open(Furnishing.Bare);
 
     public ValueTask DisposeAsync() => house.DisposeAsync();
 
