@@ -2,17 +2,14 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Posting;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Mapping;
-using Adnumera.Formats.Tables;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
+using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Ledger;
-using Adnumera.Web.Documents;
-using Adnumera.Web.Requests;
-using Adnumera.Web.SetUp;
+using Adnumera.Web.Ledger;
 using Adnumera.Web.Suppliers;
-using Adnumera.Web;
+using Microsoft.AspNetCore.DataProtection;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Bench;
@@ -38,7 +35,7 @@ internal static class AttackBench
             var times = new[] { alike, unlike }.Select((file, i) =>
             {
                 var company = ImportBench.Company(Path.Combine(folder, $"{i}-{round}.sqlite"), masters);
-                return Time(() => TakeIn.Run(Books(company), "documents.csv", file, preview: false));
+                return Time(() => Arrivals.TakeIn(company, file));
             }).ToList();
             if (round == 0) continue;
             ofAlike.Add(times[0]);
@@ -69,9 +66,10 @@ internal static class AttackBench
             ledger.Replace(new LedgerRecords { Organisation = new LedgerOrganisation("bench", "Bench", "USD"), Accounts = ledger.Accounts(), Suppliers = suppliers }, DateTimeOffset.UnixEpoch);
             return 0;
         });
-        TakeIn.Run(Books(many), "documents.csv", Csv(i => $"2026-11-10,R{i},{(i % 2 == 0 ? Name(i) : $"{Name(i)} Ltd")},10.00", Spellings), preview: false);
-        many.Read(SupplierEndpoints.Of);
-        Report.Limit("suppliers with 5,000 spellings, in ms", Report.Median([.. Enumerable.Range(0, Rounds).Select(_ => Time(() => many.Read(SupplierEndpoints.Of)))]), 300);
+        Arrivals.TakeIn(many, Csv(i => $"2026-11-10,R{i},{(i % 2 == 0 ? Name(i) : $"{Name(i)} Ltd")},10.00", Spellings));
+        var ledgers = new LedgerAccess(new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(1)).BuildServiceProvider().GetRequiredService<ILedgerConnector>(), new EphemeralDataProtectionProvider());
+        many.Read(c => SupplierEndpoints.Of(c, ledgers));
+        Report.Limit("suppliers with 5,000 spellings, in ms", Report.Median([.. Enumerable.Range(0, Rounds).Select(_ => Time(() => many.Read(c => SupplierEndpoints.Of(c, ledgers))))]), 300);
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, true);
         Directory.Delete(masters, true);
@@ -109,7 +107,6 @@ internal static class AttackBench
 
     private static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);
 
-    private static CompanyBooks Books(CompanyFile file) => new(file, "bench", "bench", TimeProvider.System);
 
     private static double Time(Action act)
     {

@@ -1,6 +1,4 @@
 using System.Globalization;
-using Adnumera.Core.Ledger;
-using Adnumera.LedgerStandIn;
 
 namespace Adnumera.Bench;
 

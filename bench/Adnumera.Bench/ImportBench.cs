@@ -5,14 +5,9 @@ using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Ledger;
 using Adnumera.Formats.Mapping;
-using Adnumera.Formats.Tables;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
-using Adnumera.Web.Documents;
-using Adnumera.Web.Requests;
-using Adnumera.Web;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Bench;
@@ -32,7 +27,7 @@ internal static class ImportBench
             var path = Path.Combine(folder, $"company-{round}.sqlite");
             var file = Company(path, folder);
             var watch = Stopwatch.StartNew();
-            TakeIn.Run(new CompanyBooks(file, "bench", "bench", TimeProvider.System), "documents.csv", content, preview: false);
+            Arrivals.TakeIn(file, content);
             var elapsed = watch.Elapsed.TotalMilliseconds;
             var bare = BareInsert(path, Path.Combine(folder, $"bare-{round}.sqlite"));
 

@@ -1,17 +1,11 @@
 using System.Diagnostics;
 using System.Text;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Rehearsals;
 using Adnumera.Web.Coding;
-using Adnumera.Web.Documents;
 using Adnumera.Web.Mapping;
-using Adnumera.Web.Requests;
-using Adnumera.Web;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Bench;
@@ -38,7 +32,7 @@ internal static class MappingBench
         }
 
         var (rehearsal, fewer) = (Report.Median(ofMany[20..]), Report.Median(ofFew[20..]));
-        var all = Median(() => large.InTransaction(c => Recoding.Recode(c, new DocumentTable(c).AllOpen(), Cause)), 3);
+        var all = Median(() => large.InTransaction(c => Recoding.Recode(c, new AffectedTable(c).AllOpen(), Cause)), 3);
         Report.Limit("rehearsal of 100 of 100,000 open documents : coding all anew, in 1/50", rehearsal / all * 50, 1);
         Report.Ratio("rehearsal of 100 documents, of 100,000 : of 10,000 open ones", rehearsal / fewer, 1.5);
 
@@ -48,10 +42,10 @@ internal static class MappingBench
         for (var round = 0; round < Rounds; round++)
         {
             var watch = Stopwatch.StartNew();
-            var saved = large.InTransaction(c => MappingChanges.Save(c, Books(large), new ChangesRequest(rows, false, "")));
+            var saved = large.InTransaction(c => MappingChanges.Save(c, Arrivals.Books(large), new ChangesRequest(rows, false, "")));
             ours.Add(watch.Elapsed.TotalMilliseconds);
-            bare.Add(Bare(folder, round, rows.Count) + Time(() => large.InTransaction(c => Recoding.Recode(c, new DocumentTable(c).Touched(rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null))), Cause))));
-            large.InTransaction(c => MappingChanges.Undo(c, Books(large), saved.SetId));
+            bare.Add(Bare(folder, round, rows.Count) + Time(() => large.InTransaction(c => Recoding.Recode(c, new AffectedTable(c).Touched(rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null))), Cause))));
+            large.InTransaction(c => MappingChanges.Undo(c, Arrivals.Books(large), saved.SetId));
         }
 
         Report.Ratio("saving 1,000 mappings : bare inserts and coding what they touch", Report.Median(ours) / Report.Median(bare), 3);
@@ -60,9 +54,8 @@ internal static class MappingBench
         Directory.Delete(folder, true);
     }
 
-    private static RowRequest Row(string kind, string key, string account) => new(kind, key, "", "", account, null, null, null, null, null, null, null, null, false);
+    private static RowRequest Row(string kind, string key, string account) => new(kind, key, "", "", account, null, null, null, null, null, null, false);
 
-    private static CompanyBooks Books(CompanyFile file) => new(file, "bench", "bench", TimeProvider.System);
 
     private static double Median(Action act, int rounds = Rounds)
     {
@@ -122,7 +115,7 @@ internal static class MappingBench
             csv.Append(System.Globalization.CultureInfo.InvariantCulture, $"bills,B{i},bill,2026-{1 + i % 11:00}-{1 + i % 28:00},R{i},Supplier {i % 700},{10 + i % 90}.00,1,Thing,{category},{item},{10 + i % 90}.00\n");
         }
 
-        TakeIn.Run(Books(file), "documents.csv", Encoding.UTF8.GetBytes(csv.ToString()), preview: false);
+        Arrivals.TakeIn(file, Encoding.UTF8.GetBytes(csv.ToString()));
         return file;
     }
 }

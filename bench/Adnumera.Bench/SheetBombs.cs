@@ -1,6 +1,5 @@
 using System.IO.Compression;
 using System.Text;
-using Adnumera.Core.Mapping;
 
 namespace Adnumera.Bench;
 

@@ -1,8 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
-using Adnumera.Demo;
-using Adnumera.Web.SignIn;
 
 namespace Adnumera.Bench;
 

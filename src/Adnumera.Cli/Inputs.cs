@@ -1,7 +1,6 @@
 using Adnumera.Core.Entries;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Entries;
-using Adnumera.Formats.Tables;
 
 namespace Adnumera.Cli;
 

@@ -1,8 +1,5 @@
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Mapping;
 using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
-using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 

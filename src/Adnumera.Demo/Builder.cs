@@ -2,16 +2,13 @@ using System.Globalization;
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Mapping;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Mapping;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
-using Adnumera.Web.SignIn;
 using Adnumera.Web;
 
 namespace Adnumera.Demo;

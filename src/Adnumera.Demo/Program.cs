@@ -1,7 +1,6 @@
 using Adnumera.Demo;
 using Adnumera.Storage.Ledger;
 using Adnumera.Web.Companies;
-using Adnumera.Web;
 
 switch (args)
 {

@@ -1,6 +1,4 @@
 using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Proof;
-using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 

@@ -4,7 +4,6 @@ using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
-using Adnumera.Web.Documents;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;

@@ -1,8 +1,4 @@
 using System.Globalization;
-using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 
 namespace Adnumera.Demo;
 

@@ -3,8 +3,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
-using Adnumera.Web.SignIn;
 using CsCheck;
 
 namespace Adnumera.Core.Tests;

@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Text;
 using Adnumera.Cli;
-using Adnumera.Core.Ledger;
 
 namespace Adnumera.Formats.Tests;
 

@@ -1,14 +1,13 @@
-using Microsoft.Extensions.DependencyInjection;
 using System.Net;
 using System.Text.Json;
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
 using Adnumera.LedgerClient.Http;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Adnumera.LedgerClient.Tests;
 

@@ -1,9 +1,5 @@
-using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
-using Adnumera.Web.Ledger;
 
 // Makes the pictures of the README from the demo's data.
 var folder = args.Length > 0 ? args[0] : Path.Combine(Repository.Root, "docs", "screenshots");

@@ -35,7 +35,7 @@ internal static class Template
         foreach (var path in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories))
         {
             var to = Path.Combine(folder, Path.GetRelativePath(from, path));
-            Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+            Directory.CreateDirectory(Path.GetDirectoryName(to)!, File.GetUnixFileMode(Path.GetDirectoryName(path)!));
             File.Copy(path, to);
         }
     }

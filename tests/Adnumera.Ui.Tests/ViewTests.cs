@@ -1,11 +1,5 @@
-using Adnumera.Core.Documents;
-using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Demo;
-using Adnumera.LedgerStandIn;
 using Adnumera.Ui.Driver;
-using Adnumera.Web.Ledger;
 using OpenQA.Selenium;
 
 namespace Adnumera.Ui.Tests;

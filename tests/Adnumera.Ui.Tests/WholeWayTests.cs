@@ -1,9 +1,4 @@
-using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Demo;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 using Adnumera.Ui.Driver;
 using OpenQA.Selenium;
 

@@ -4,7 +4,6 @@ using System.Text.Json;
 using System.Text;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
-using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Tests;
 

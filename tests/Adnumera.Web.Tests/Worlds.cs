@@ -1,6 +1,3 @@
-using Adnumera.Demo;
-using Adnumera.LedgerClient.Http;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;

@@ -4,12 +4,10 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Entries;
 using Adnumera.Formats.Ledger;
 using Adnumera.Formats.Mapping;
-using Adnumera.Formats.Tables;
 
 namespace Adnumera.Cli.Entries;
 

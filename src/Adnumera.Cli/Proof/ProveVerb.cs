@@ -1,6 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Entries;
 using Adnumera.Formats.Proof;
 

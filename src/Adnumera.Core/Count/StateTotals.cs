@@ -1,4 +1,3 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 
 namespace Adnumera.Core.Count;

@@ -1,6 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Documents;
 

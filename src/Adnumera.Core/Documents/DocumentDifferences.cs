@@ -1,8 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Documents;
 

@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Documents;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.Texts;
-
 namespace Adnumera.Core.Documents;
 
 /// <summary>What happens to a document.</summary>

@@ -1,5 +1,3 @@
-using Adnumera.Core.Ledger;
-
 namespace Adnumera.Core.Documents;
 
 /// <summary>What arriving again does to a document.</summary>

@@ -2,7 +2,6 @@ using System.Buffers.Binary;
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Documents;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.Amounts;
-
 namespace Adnumera.Core.Documents;
 
 /// <summary>Why a document waits for a person: the fixed words of the files and of the application's own holds.</summary>

@@ -1,6 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Entries;
 

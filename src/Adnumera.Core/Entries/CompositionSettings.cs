@@ -2,7 +2,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Entries;
 

@@ -1,6 +1,4 @@
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 
 namespace Adnumera.Core.Entries;
 

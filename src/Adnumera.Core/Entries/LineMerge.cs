@@ -1,7 +1,4 @@
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Entries;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Sources;
 
 namespace Adnumera.Core.Entries;
 

@@ -1,6 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Entries;
 

@@ -1,4 +1,3 @@
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 
 namespace Adnumera.Core.Entries;

@@ -1,5 +1,3 @@
-using Adnumera.Core.Texts;
-
 namespace Adnumera.Core.Ledger;
 
 /// <summary>What composing needs to know of the connected ledger, beside its chart.</summary>

@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using System.Text.Json;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Ledger;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.Texts;
-
 namespace Adnumera.Core.Ledger;
 
 /// <summary>The form that a document takes in the ledger.</summary>

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Adnumera.Core.Amounts;
 
 namespace Adnumera.Core.Ledger;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.Texts;
-
 namespace Adnumera.Core.Ledger;
 
 /// <summary>What kind of record of the ledger.</summary>

@@ -1,7 +1,5 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 

@@ -1,8 +1,4 @@
-using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 

@@ -1,6 +1,4 @@
 using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 

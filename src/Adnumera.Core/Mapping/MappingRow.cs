@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping;
 

@@ -1,4 +1,3 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;

@@ -1,7 +1,5 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 

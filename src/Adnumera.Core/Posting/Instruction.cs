@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Posting;
 

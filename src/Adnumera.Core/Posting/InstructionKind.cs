@@ -1,5 +1,3 @@
-using Adnumera.Core.Entries;
-
 namespace Adnumera.Core.Posting;
 
 /// <summary>What an instruction to the ledger is of; suppliers go before the entries that name them.</summary>

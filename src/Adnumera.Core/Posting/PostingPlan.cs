@@ -1,8 +1,6 @@
-using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Posting;
 

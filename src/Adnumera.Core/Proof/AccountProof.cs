@@ -1,5 +1,3 @@
-using Adnumera.Core.Ledger;
-
 namespace Adnumera.Core.Proof;
 
 /// <summary>One account's totals: what was intended, and what the ledger holds, by origin. Minor units.</summary>

@@ -1,6 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Proof;
 

@@ -1,5 +1,4 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Entries;
 
 namespace Adnumera.Core.Proof;
 

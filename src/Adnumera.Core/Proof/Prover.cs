@@ -1,7 +1,5 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Proof;
 

@@ -1,6 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 
 namespace Adnumera.Core.Rehearsals;
 

@@ -1,8 +1,6 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Rehearsals;
 

@@ -2,7 +2,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 
 namespace Adnumera.Core.Rehearsals;
 

@@ -1,6 +1,4 @@
 using System.Runtime.InteropServices;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Suppliers;
 

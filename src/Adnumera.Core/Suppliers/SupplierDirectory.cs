@@ -1,5 +1,3 @@
-using Adnumera.Core.Texts;
-
 namespace Adnumera.Core.Suppliers;
 
 /// <summary>Whom a source's spelling of a supplier means in the ledger.</summary>

@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Suppliers;
 

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Adnumera.Core.Sources;
 
 namespace Adnumera.Core.Texts;
 

@@ -1,9 +1,7 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Documents;

@@ -1,7 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 

@@ -5,7 +5,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 

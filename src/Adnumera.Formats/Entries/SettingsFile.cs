@@ -4,7 +4,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Entries;

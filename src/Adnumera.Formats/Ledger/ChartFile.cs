@@ -1,6 +1,5 @@
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Ledger;

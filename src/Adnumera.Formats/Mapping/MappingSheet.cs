@@ -1,5 +1,4 @@
 using System.Globalization;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;

@@ -1,10 +1,8 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Proof;

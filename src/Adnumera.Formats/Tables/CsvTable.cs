@@ -2,7 +2,6 @@ using System.Buffers;
 using System.Text.Unicode;
 using System.Text;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using CsvHelper;
 
 namespace Adnumera.Formats.Tables;

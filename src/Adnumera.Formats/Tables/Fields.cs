@@ -1,7 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Dates;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Formats.Tables;
 

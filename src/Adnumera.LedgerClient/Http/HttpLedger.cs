@@ -7,7 +7,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using static Adnumera.LedgerClient.Http.Translation;
 
 namespace Adnumera.LedgerClient.Http;

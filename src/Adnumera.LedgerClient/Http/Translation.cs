@@ -1,11 +1,9 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.LedgerClient.Http;
 

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Adnumera.Core.Sources;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,10 +1,5 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
-using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,4 +1,3 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Storage.Files;
 using Dapper;

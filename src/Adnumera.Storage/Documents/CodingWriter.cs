@@ -3,7 +3,6 @@ using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Files;

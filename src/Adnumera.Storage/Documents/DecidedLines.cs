@@ -1,8 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Storage.Documents;
 

@@ -1,4 +1,3 @@
-using Adnumera.Core.Ledger;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

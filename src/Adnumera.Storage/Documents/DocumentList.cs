@@ -1,11 +1,6 @@
 using System.Globalization;
-using System.Text.Json;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
 using Dapper;
@@ -132,7 +127,7 @@ public sealed class DocumentList(SqliteConnection company)
         DocumentOrder.Supplier => ("d.supplier_key", false, false),
     };
 
-    private (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
+    private static (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
     {
         var where = new List<string> { "1 = 1" };
         var parameters = new DynamicParameters();

@@ -1,9 +1,6 @@
 using System.Globalization;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Dapper;
 

@@ -1,8 +1,6 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Microsoft.Data.Sqlite;
 

@@ -1,10 +1,5 @@
 using System.Text.Json;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
 using Adnumera.Storage.Entries;
-using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Suppliers;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,6 +1,4 @@
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Adnumera.Core.Ledger;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

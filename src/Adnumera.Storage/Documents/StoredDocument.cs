@@ -1,6 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage.Mapping;
 
 namespace Adnumera.Storage.Documents;
 

@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

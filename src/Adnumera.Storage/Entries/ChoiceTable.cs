@@ -1,7 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
 using Dapper;

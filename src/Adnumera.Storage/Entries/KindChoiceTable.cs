@@ -2,7 +2,6 @@ using System.Text.Json;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Storage.Files;
 

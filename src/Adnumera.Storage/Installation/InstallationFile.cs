@@ -1,5 +1,4 @@
 using Adnumera.Storage.Audit;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Dapper;
 

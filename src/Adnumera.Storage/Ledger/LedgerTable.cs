@@ -1,7 +1,5 @@
 using System.Globalization;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Dapper;

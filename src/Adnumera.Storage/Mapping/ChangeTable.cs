@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
 using System.Text.Json;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,4 +1,3 @@
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

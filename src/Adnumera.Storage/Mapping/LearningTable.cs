@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Core.Mapping;
 using Adnumera.Storage.Files;

@@ -1,12 +1,8 @@
 using System.Globalization;
 using System.Text.Json;
-using Adnumera.Core.Amounts;
-using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,6 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Microsoft.Data.Sqlite;
 

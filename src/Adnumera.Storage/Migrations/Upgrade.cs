@@ -1,6 +1,4 @@
 using System.Text.Json.Nodes;
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Suppliers;

@@ -1,8 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Posting;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

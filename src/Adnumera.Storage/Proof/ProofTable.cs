@@ -1,8 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,5 +1,3 @@
-using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Texts;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

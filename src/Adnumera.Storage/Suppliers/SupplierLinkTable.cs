@@ -1,6 +1,4 @@
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Ledger;
 using Dapper;
 using Microsoft.Data.Sqlite;

@@ -1,6 +1,5 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Rehearsals;
 using Adnumera.Storage.Suppliers;

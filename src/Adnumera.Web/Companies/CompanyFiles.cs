@@ -6,7 +6,6 @@ using Adnumera.Storage.Files;
 using Adnumera.Storage.Installation;
 using Adnumera.Storage.Migrations;
 using Adnumera.Web.Refusals;
-using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Companies;

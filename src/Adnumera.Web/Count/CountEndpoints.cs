@@ -4,8 +4,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
@@ -17,8 +15,8 @@ using Adnumera.Web.Companies;
 using Adnumera.Web.Documents;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
-
 using Microsoft.Data.Sqlite;
+
 
 namespace Adnumera.Web.Count;
 
@@ -168,7 +166,7 @@ internal static class CountEndpoints
     private static FoundAnswer Found(SqliteConnection c, string text, DateOnly today)
     {
         var currency = new CompanyTable(c).Currency();
-        var query = new ListQuery(Text: text);
+        var query = new ListQuery { Text = text };
         var documents = new DocumentList(c).Page(query.Filter(currency, today), DocumentOrder.Latest, null, 0, 8)
             .Select(d => new FoundRow("document", Title(d.Who, d.Kind, d.Reference), $"{d.Date} · {AmountText.Format(d.SignedTotal, Currency.Of(d.Currency).Digits)} {d.Currency}", d.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)));
         var accounts = new LedgerTable(c).Accounts().Where(a => Folded.Of(a.Title).Contains(Folded.Of(text), StringComparison.Ordinal)).Take(5)

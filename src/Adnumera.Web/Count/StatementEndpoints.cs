@@ -1,7 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;

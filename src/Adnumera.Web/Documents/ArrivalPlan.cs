@@ -1,8 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Proof;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Rehearsals;
 using Adnumera.Storage.Suppliers;

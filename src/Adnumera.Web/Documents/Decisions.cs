@@ -1,7 +1,5 @@
 using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
@@ -172,7 +170,7 @@ internal static class Decisions
     // What cannot happen to a document where it is, is refused in the words of its life.
     private static void Refuse(StoredDocument document, DocumentEvent happens)
     {
-        if (DocumentLife.After(document.Standing, happens).Match(_ => null, why => why) is { } reason)
+        if (DocumentLife.After(document.Standing, happens).Match<string?>(_ => null, why => why) is { } reason)
             throw new RefusedException(happens == DocumentEvent.TakenUp ? "not-set-aside" : "locked", $"{reason} Nothing was changed.");
     }
 

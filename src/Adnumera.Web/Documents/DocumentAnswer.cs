@@ -1,10 +1,8 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Proof;
-using Adnumera.LedgerClient.Http;
 
 namespace Adnumera.Web.Documents;
 

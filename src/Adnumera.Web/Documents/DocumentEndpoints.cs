@@ -1,9 +1,7 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Web.Refusals;

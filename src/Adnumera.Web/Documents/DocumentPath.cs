@@ -1,7 +1,5 @@
 using System.Text.Json;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;

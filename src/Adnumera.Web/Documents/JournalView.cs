@@ -1,8 +1,6 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
 
 namespace Adnumera.Web.Documents;

@@ -1,7 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Storage.Documents;
 using Adnumera.Web.Requests;
@@ -9,10 +7,32 @@ using Adnumera.Web.Requests;
 namespace Adnumera.Web.Documents;
 
 /// <summary>What a list of documents is asked for; every part may be left out.</summary>
-public sealed record ListQuery(
-    string? State = null, string? Source = null, string? Period = null, string? Kind = null, string? Reason = null, string? ReasonValue = null, string? KeyKind = null, string? Key = null,
-    string? Account = null, string? Text = null, string? Order = null, bool? Noticed = null)
+public sealed record ListQuery
 {
+    public string? State { get; init; }
+
+    public string? Source { get; init; }
+
+    public string? Period { get; init; }
+
+    public string? Kind { get; init; }
+
+    public string? Reason { get; init; }
+
+    public string? ReasonValue { get; init; }
+
+    public string? KeyKind { get; init; }
+
+    public string? Key { get; init; }
+
+    public string? Account { get; init; }
+
+    public string? Text { get; init; }
+
+    public string? Order { get; init; }
+
+    public bool? Noticed { get; init; }
+
     /// <summary>The order; the latest first when it is left out.</summary>
     public DocumentOrder OrderValue => Word.ReadOrNone<DocumentOrder>(Order, "order") ?? DocumentOrder.Latest;
 

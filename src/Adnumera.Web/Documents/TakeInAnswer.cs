@@ -3,7 +3,6 @@ using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Sources;
-using Adnumera.Core.Texts;
 using Adnumera.Web.Requests;
 
 namespace Adnumera.Web.Documents;

@@ -3,10 +3,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Posting;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
@@ -21,7 +18,6 @@ using Adnumera.Web.Coding;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
-using Adnumera.Web.SetUp;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Ledger;

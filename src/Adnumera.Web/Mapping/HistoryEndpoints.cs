@@ -1,8 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;

@@ -2,7 +2,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Web.Coding;

@@ -5,7 +5,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;

@@ -1,10 +1,8 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;

@@ -1,11 +1,9 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Requests;
 

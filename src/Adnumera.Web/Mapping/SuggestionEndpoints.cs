@@ -1,9 +1,7 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using Adnumera.Storage.Audit;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;

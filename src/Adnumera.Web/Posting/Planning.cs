@@ -1,4 +1,3 @@
-using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Audit;

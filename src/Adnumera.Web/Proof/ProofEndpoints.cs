@@ -1,9 +1,6 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Files;

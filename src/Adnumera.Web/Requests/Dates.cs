@@ -1,5 +1,4 @@
 using Adnumera.Core.Dates;
-using Adnumera.Core.Texts;
 using Adnumera.Formats.Tables;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Refusals;

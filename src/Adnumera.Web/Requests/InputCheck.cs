@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Collections;
 using System.Reflection;
 using System.Text.Json;
-using Adnumera.Core.Texts;
 using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;

@@ -1,4 +1,3 @@
-using Adnumera.Core.Texts;
 using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;

@@ -1,8 +1,5 @@
 using System.Collections.Concurrent;
-using Adnumera.Core.Sources;
-using Adnumera.Formats.Tables;
 using Adnumera.Storage.Audit;
-using Adnumera.Storage.Companies;
 using Adnumera.Web.Companies;
 
 namespace Adnumera.Web.SetUp;

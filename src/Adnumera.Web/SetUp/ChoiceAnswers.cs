@@ -1,24 +1,16 @@
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Sources;
-using Adnumera.LedgerClient.Http;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 
 namespace Adnumera.Web.SetUp;
 
 /// <summary>What a company decides once; a field that is left out stays as it is.</summary>
-/// <param name="Order">The rungs in force, in order; one left out is off.</param>
-/// <param name="Schedule">The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand.</param>
-/// <param name="TimeZone">Where the company's days begin (IANA), such as America/Chicago.</param>
-/// <param name="PrivateAccount">Where private charges on a company's card go; blank for the role due from employees.</param>
-/// <param name="Confirmed">Whether what is unusual is meant.</param>
 public sealed record Choices
 {
+    /// <summary>The rungs in force, in order; one left out is off.</summary>
     public IReadOnlyList<Rung>? Order { get; init; }
 
     public WhenNothingMaps? WhenNothingMaps { get; init; }
@@ -33,14 +25,18 @@ public sealed record Choices
 
     public EntryDateRule? EntryDate { get; init; }
 
+    /// <summary>The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand.</summary>
     public string? Schedule { get; init; }
 
+    /// <summary>Where the company's days begin (IANA), such as America/Chicago.</summary>
     public string? TimeZone { get; init; }
 
     public IReadOnlyList<KindChoiceText>? Kinds { get; init; }
 
+    /// <summary>Where private charges on a company's card go; blank for the role due from employees.</summary>
     public string? PrivateAccount { get; init; }
 
+    /// <summary>Whether what is unusual is meant.</summary>
     public bool Confirmed { get; init; }
 }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
@@ -6,8 +5,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;

@@ -3,7 +3,6 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Companies;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;

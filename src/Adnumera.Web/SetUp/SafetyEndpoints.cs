@@ -1,6 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Sources;
-using Adnumera.Formats.Tables;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Companies;

@@ -1,5 +1,4 @@
 using System.Security.Claims;
-using Adnumera.Core.Texts;
 using Adnumera.Web.Companies;
 using Microsoft.AspNetCore.Authorization;
 

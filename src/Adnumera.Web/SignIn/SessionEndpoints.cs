@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Security.Claims;
-using Adnumera.Core.Texts;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Threading.RateLimiting;
-using Adnumera.Core.Texts;
 using Adnumera.Web.Refusals;
 using Microsoft.AspNetCore.RateLimiting;
 

@@ -1,12 +1,9 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;

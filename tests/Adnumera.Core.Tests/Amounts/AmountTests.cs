@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Entries;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Amounts;

@@ -1,7 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

@@ -3,7 +3,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Entries;

@@ -1,5 +1,4 @@
 using Adnumera.Core.Ledger;
-using Adnumera.Web.SignIn;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Ledger;

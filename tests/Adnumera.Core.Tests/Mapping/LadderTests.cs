@@ -1,7 +1,5 @@
 using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
 using static Adnumera.Core.Tests.Worlds;
 
 namespace Adnumera.Core.Tests.Mapping;

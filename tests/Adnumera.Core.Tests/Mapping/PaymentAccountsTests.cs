@@ -1,8 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Storage.Companies;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

@@ -1,5 +1,4 @@
 using Adnumera.Core.Entries;
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using CsCheck;

@@ -1,6 +1,5 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
 
 namespace Adnumera.Core.Tests.Proof;

@@ -1,7 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Proof;
-using Adnumera.Core.Texts;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Proof;

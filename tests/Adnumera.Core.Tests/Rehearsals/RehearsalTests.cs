@@ -4,7 +4,6 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Rehearsals;
-using Adnumera.Core.Texts;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

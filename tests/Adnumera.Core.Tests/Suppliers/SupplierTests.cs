@@ -1,7 +1,5 @@
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Suppliers;
-using Adnumera.Core.Texts;
 using CsCheck;
 using static Adnumera.Core.Tests.Worlds;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Texts;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.Texts;

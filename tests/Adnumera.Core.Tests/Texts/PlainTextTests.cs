@@ -1,5 +1,4 @@
 using Adnumera.Core.Dates;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Tests.Texts;
 

@@ -1,5 +1,3 @@
-using Adnumera.Core.Ledger;
-
 namespace Adnumera.Formats.Tests.Entries;
 
 public class ComposeTests

@@ -3,7 +3,6 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Mapping;
-using Adnumera.Formats.Tables;
 using CsCheck;
 
 namespace Adnumera.Formats.Tests.Mapping;

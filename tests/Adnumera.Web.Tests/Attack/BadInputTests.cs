@@ -2,8 +2,6 @@ using System.Net.Http.Json;
 using System.Net;
 using System.Text.Json;
 using System.Text;
-using Adnumera.Formats.Tables;
-using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Attack;

@@ -2,7 +2,6 @@ using Microsoft.Extensions.DependencyInjection;
 using System.Net;
 using System.Text;
 using Adnumera.Core.Sources;
-using Adnumera.Demo;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Documents;
 using Dapper;

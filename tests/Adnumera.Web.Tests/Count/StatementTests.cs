@@ -1,4 +1,3 @@
-using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Count;

@@ -1,4 +1,3 @@
-using Adnumera.Storage.Companies;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Documents;

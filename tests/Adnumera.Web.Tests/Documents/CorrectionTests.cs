@@ -1,6 +1,4 @@
 using System.Text.Json;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Documents;

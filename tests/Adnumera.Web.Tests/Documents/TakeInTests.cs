@@ -1,8 +1,6 @@
 using System.Net;
 using System.Text.Json;
 using System.Text;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Documents;
@@ -99,7 +97,7 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         using var read = await client.Send(HttpMethod.Post, Client.In("arrivals/preview?fileName=latin.csv"), latin);
         Assert.Contains("not valid UTF-8", await read.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         using var sheet = new ByteArrayContent("PK\u0003\u0004rest"u8.ToArray());
-        Assert.Equal("not-csv", (await client.Refused(HttpMethod.Post, "arrivals?fileName=sheet.xlsx", sheet)).Type);
+        Assert.Equal("not-readable", (await client.Refused(HttpMethod.Post, "arrivals?fileName=sheet.xlsx", sheet)).Type);
         using var large = new ByteArrayContent(new byte[65 * 1024 * 1024]);
         var (status, type, detail) = await client.Refused(HttpMethod.Post, "arrivals?fileName=large.csv", large);
         Assert.Equal((HttpStatusCode.RequestEntityTooLarge, "file-too-large"), (status, type));

@@ -1,12 +1,9 @@
 using System.Net;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Proof;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Proof;
 using Adnumera.Web.Ledger;
-using Adnumera.Web.SignIn;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 

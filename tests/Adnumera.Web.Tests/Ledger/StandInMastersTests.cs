@@ -2,7 +2,6 @@ using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Net;
 using System.Text.Json;
-using Adnumera.Core.Proof;
 using Adnumera.LedgerStandIn;
 using Adnumera.Ui.Driver;
 

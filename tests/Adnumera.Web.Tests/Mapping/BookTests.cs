@@ -3,15 +3,10 @@ using System.Text.Json;
 using System.Text;
 using Adnumera.Cli;
 using Adnumera.Core.Entries;
-using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Texts;
-using Adnumera.LedgerStandIn;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Mapping;
 using Adnumera.Web.Coding;
-using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Tests.Mapping;
 

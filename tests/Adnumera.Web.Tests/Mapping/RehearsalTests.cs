@@ -1,7 +1,3 @@
-using Adnumera.Core.Count;
-using Adnumera.Core.InformationReturns;
-using Adnumera.Core.Ledger;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Mapping;
 using static Adnumera.Web.Tests.Worlds;
 
@@ -90,7 +86,7 @@ public sealed class RehearsalTests() : ConnectedHouse("bookkeeper")
         Assert.Contains("belongs to a payment account", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "payment_account", key = "4417", account = "1050" } } })).Detail, StringComparison.Ordinal);
         Assert.Equal("managed", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "payment_account", key = "4417", remove = true } } })).Type);
         Assert.Contains("has no group", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "item", key = "X", account = "5120", group = "G" } } })).Detail, StringComparison.Ordinal);
-        Assert.Contains("locations off", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "category", key = "X", account = "5120", location = "Shop" } } })).Detail, StringComparison.Ordinal);
+        Assert.Contains("locations off", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "category", key = "X", account = "5120", dimensions = new { location = "Shop" } } } })).Detail, StringComparison.Ordinal);
         Assert.Equal(book, await Book());
     }
 }

@@ -1,6 +1,3 @@
-using Adnumera.Core.Ledger;
-using Adnumera.Core.Proof;
-using Adnumera.LedgerStandIn;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Posting;

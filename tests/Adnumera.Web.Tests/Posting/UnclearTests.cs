@@ -1,6 +1,5 @@
 using System.Net;
 using Adnumera.Core.Posting;
-using Adnumera.Core.Proof;
 using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Posting;

@@ -1,10 +1,7 @@
 using System.Net;
 using System.Text.Json;
-using Adnumera.Core.Entries;
-using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Web.Posting;
-using Adnumera.Web.SignIn;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 

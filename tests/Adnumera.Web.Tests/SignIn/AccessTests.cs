@@ -20,7 +20,7 @@ public sealed class AccessTests : IAsyncLifetime
     {
         var routes = house.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Where(e => e.RoutePattern.RawText!.Contains("{companyId}", StringComparison.Ordinal)).ToList();
         Assert.True(routes.Count > 20);
-        Assert.All(routes, r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "keep" or "administer"));
+        Assert.All(routes, r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer"));
         Assert.All(routes.Where(r => r.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods[0] != "GET"), r => Assert.DoesNotContain(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy == "read"));
     }
 

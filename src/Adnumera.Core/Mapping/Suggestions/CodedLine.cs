@@ -1,5 +1,3 @@
-using Adnumera.Core.Ledger;
-
 namespace Adnumera.Core.Mapping.Suggestions;
 
 /// <summary>A line whose account is known, to learn from; or one whose account is asked for.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Frozen;
-using Adnumera.Core.Amounts;
 
 namespace Adnumera.Core.Mapping.Suggestions;
 

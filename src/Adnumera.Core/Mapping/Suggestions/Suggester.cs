@@ -1,6 +1,5 @@
 using System.Globalization;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Texts;
 
 namespace Adnumera.Core.Mapping.Suggestions;
 
