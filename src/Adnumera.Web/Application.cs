@@ -1,3 +1,4 @@
+using Adnumera.Core.Ledger;
 using System.Text.Json.Serialization;
 using System.Text.Json;
 using Adnumera.Core.Sources;
@@ -98,7 +99,12 @@ public static class Application
             o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         });
         builder.Services.AddProblemDetails();
-        builder.Services.AddOpenApi(o => o.AddOperationTransformer((operation, context, _) =>
+        builder.Services.AddOpenApi(o => o.AddSchemaTransformer((schema, context, _) =>
+        {
+            // A dimension travels as its word, which its converter does not tell the description.
+            if (context.JsonTypeInfo.Type == typeof(Dimension)) schema.Type = JsonSchemaType.String;
+            return Task.CompletedTask;
+        }).AddOperationTransformer((operation, context, _) =>
         {
             // The company of the address is read by the use case's own binding, which the description does not see.
             if (context.Description.RelativePath?.Contains("{companyId}", StringComparison.Ordinal) == true)

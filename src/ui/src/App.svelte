@@ -3,15 +3,16 @@
   import Router, { replace, router } from 'svelte-spa-router';
   import { Toaster } from 'svelte-sonner';
   import { answer, api, Refusal, setForgery } from './api/client';
-  import Arrivals from './arrivals/Arrivals.svelte';
-  import Document from './arrivals/Document.svelte';
-  import TakeIn from './arrivals/TakeIn.svelte';
+  import Arrivals from './documents/Arrivals.svelte';
+  import Document from './documents/Document.svelte';
+  import TakeIn from './documents/TakeIn.svelte';
   import Count from './count/Count.svelte';
   import Statements from './count/Statements.svelte';
   import Frame from './frame/Frame.svelte';
   import { look } from './frame/look.svelte';
   import Nowhere from './frame/Nowhere.svelte';
   import { place } from './frame/place.svelte';
+  import { learn } from './frame/vocabulary';
   import Book from './mapping/Book.svelte';
   import Coverage from './mapping/Coverage.svelte';
   import Grid from './mapping/Grid.svelte';
@@ -25,7 +26,7 @@
   import Ledger from './set-up/Ledger.svelte';
   import Safety from './set-up/Safety.svelte';
   import SetUp from './set-up/SetUp.svelte';
-  import Suppliers from './set-up/Suppliers.svelte';
+  import Suppliers from './suppliers/Suppliers.svelte';
   import SignIn from './sign-in/SignIn.svelte';
 
   const routes = {
@@ -70,6 +71,7 @@
     try {
       const session = await answer(api.GET('/api/session'));
       setForgery(session.forgery);
+      if (session.name) learn(await answer(api.GET('/api/vocabulary')));
       place.session = session;
       refused = '';
       if (session.name && router.location.split('/').length < 3 && session.companies[0])

@@ -54,3 +54,9 @@ export const many = (count: number, one: string, several = `${one}s`) =>
 
 /** A fixed word of the files as people say it. */
 export const words = (word: string) => word.replaceAll('_', ' ');
+
+/** With a capital at its beginning. */
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** With its article: "a bill", "an expense claim". */
+export const a = (noun: string) => `${/^[aeiou]/i.test(noun) ? 'an' : 'a'} ${noun}`;

@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VocabularyAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -382,6 +417,138 @@ export interface paths {
             };
         };
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/dimensions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DimensionAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/accounts/demands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AccountDemandRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -4130,7 +4297,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["DecideAnswer"];
+                        "application/json": components["schemas"]["ChoicesAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -4183,7 +4350,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["DecideAnswer"];
+                        "application/json": components["schemas"]["ChoicesAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -4252,7 +4419,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["DecideRehearsal"];
+                        "application/json": components["schemas"]["ChoicesRehearsal"];
                     };
                 };
                 /** @description Unauthorized */
@@ -4930,22 +5097,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description An account of the ledger. */
         AccountAnswer: {
             id: string;
             number: string;
             name: string;
             title: string;
-            kind: string;
-            role: string;
+            kind: components["schemas"]["AccountKind"];
+            role: components["schemas"]["AccountRole"];
             active: boolean;
             control: boolean;
+            /** @description The dimension that the ledger itself requires; blank for none. */
             requires: string;
+            /** @description How much lines to it are to carry dimensions, as the company decided. */
+            demands: components["schemas"]["DemandText"][];
             hidden: boolean;
             link: string;
         };
+        /** @description An account, or a payment account, that a person chose; blank takes the choice back. */
         AccountChoice: {
             account: null | string;
         };
+        /** @description How much lines to an account are to carry a dimension. */
+        AccountDemandRequest: {
+            account: null | string;
+            dimension: components["schemas"]["Dimension"];
+            demand: components["schemas"]["DimensionDemand"];
+        };
+        /**
+         * @description The kind of an account, as the ledger has it.
+         * @enum {unknown}
+         */
+        AccountKind: "asset" | "liability" | "equity" | "income" | "cost_of_sales" | "expense";
         AccountProofAnswer: {
             account: string;
             accountTitle: string;
@@ -4957,6 +5140,11 @@ export interface components {
             closing: string;
             agrees: boolean;
         };
+        /**
+         * @description The part an account plays in the work; most play none.
+         * @enum {unknown}
+         */
+        AccountRole: "none" | "bank" | "cash" | "card" | "payables_control" | "employee_payable" | "input_tax" | "rounding" | "suspense" | "due_from_employees" | "payroll_clearing" | "supplier_prepayments" | "wages_payable" | "inventory" | "work_in_progress" | "finished_goods" | "tax";
         ApartRequest: {
             left: null | string;
             right: null | string;
@@ -4980,6 +5168,12 @@ export interface components {
             updated: number;
             /** Format: int64 */
             unchanged: number;
+            /**
+             * Format: int64
+             * @description 1 where its original is kept; 0 for files that came before originals were.
+             * @default 1
+             */
+            original: number;
         };
         AuditAnswer: {
             /** @description When the record was last checked; blank before the first time. */
@@ -5029,7 +5223,7 @@ export interface components {
             chapters: components["schemas"]["BookChapter"][];
         };
         BookChapter: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             title: string;
             rows: components["schemas"]["BookRow"][];
         };
@@ -5089,6 +5283,11 @@ export interface components {
              */
             setId: number;
         };
+        /** @description A box of Forms 1099. */
+        BoxAnswer: {
+            box: string;
+            title: string;
+        };
         BreakAnswer: {
             /** @description The account in use. */
             account: string;
@@ -5109,12 +5308,13 @@ export interface components {
         };
         CancelAnswer: {
             /** @description What happens, or happened. */
-            says: string;
+            outcome: string;
         };
+        /** @description A record of the ledger that changed. */
         ChangeAnswer: {
-            record: string;
+            record: components["schemas"]["RecordKind"];
             id: string;
-            change: string;
+            change: components["schemas"]["RecordChange"];
             before: string;
             after: string;
             link: string;
@@ -5142,27 +5342,59 @@ export interface components {
             /** @description Where they come from: by hand, from a file, from suggestions. */
             origin: null | string;
         };
+        /**
+         * @description What a choice is about.
+         * @enum {unknown}
+         */
+        ChoiceField: "form" | "dimensions" | "entry_day" | "reference" | "when_nothing_maps" | "rounding_tolerance" | "private_account";
+        /** @description What a company decides once; a field that is left out stays as it is. */
         Choices: {
             /** @description The rungs in force, in order; one left out is off. */
-            order: null | string[];
-            whenNothingMaps: null | string;
-            roundingTolerance: null | string;
-            mergeLines: null | boolean;
-            startDate: null | string;
-            lockedThrough: null | string;
-            entryDate: null | string;
+            order?: null | components["schemas"]["Rung"][];
+            whenNothingMaps?: null | components["schemas"]["WhenNothingMaps"];
+            roundingTolerance?: null | string;
+            mergeLines?: null | boolean;
+            startDate?: null | string;
+            lockedThrough?: null | string;
+            entryDate?: null | components["schemas"]["EntryDateRule"];
             /** @description The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand. */
-            schedule: null | string;
-            kinds: null | components["schemas"]["KindChoiceText"][];
+            schedule?: null | string;
+            /** @description Where the company's days begin (IANA), such as America/Chicago. */
+            timeZone?: null | string;
+            kinds?: null | components["schemas"]["KindChoiceText"][];
             /** @description Where private charges on a company's card go; blank for the role due from employees. */
             privateAccount?: null | string;
-            /** @default false */
-            confirmed: boolean;
+            /** @description Whether what is unusual is meant. */
+            confirmed?: boolean;
         };
+        /** @description The choices, and what there is to choose from. */
+        ChoicesAnswer: {
+            choices: components["schemas"]["Choices"];
+            kinds: components["schemas"]["KindInfo"][];
+            allRungs: components["schemas"]["Rung"][];
+            referenceFields: string[];
+            dimensions: components["schemas"]["DimensionAnswer"][];
+            timeZones: string[];
+            currency: string;
+            ledgerLockedThrough: string;
+        };
+        /** @description What choices would do. */
+        ChoicesRehearsal: {
+            /** @description What cannot be chosen, and why; then nothing can be saved. */
+            impossible: components["schemas"]["Impossible"][];
+            /** @description By kind of document, the reference that the proposed pattern makes of the latest one. */
+            examples: components["schemas"]["ExampleAnswer"][];
+            rehearsal: null | components["schemas"]["RehearsalAnswer"];
+            /** @description What is unusual about a choice, to be confirmed. */
+            asks: string[];
+            behindLock: null | components["schemas"]["BehindLockAnswer"];
+        };
+        /** @description A company that one may open, and what one may do there. */
         CompanyAnswer: {
             id: string;
             name: string;
-            role: string;
+            role: components["schemas"]["Role"];
+            rights: components["schemas"]["Right"][];
         };
         ConnectionAnswer: {
             connected: boolean;
@@ -5220,24 +5452,10 @@ export interface components {
             twins: components["schemas"]["TwinValues"][];
             currency: string;
         };
-        DecideAnswer: {
-            choices: components["schemas"]["Choices"];
-            kinds: components["schemas"]["KindInfo"][];
-            allRungs: string[];
-            referenceFields: string[];
-            currency: string;
-            administers: boolean;
-            ledgerLockedThrough: string;
-        };
-        DecideRehearsal: {
-            /** @description What cannot be chosen, and why; then nothing can be saved. */
-            impossible: components["schemas"]["ImpossibleAnswer"][];
-            /** @description By kind of document, the reference that the proposed pattern makes of the latest one. */
-            examples: components["schemas"]["ExampleAnswer"][];
-            rehearsal: null | components["schemas"]["RehearsalAnswer"];
-            /** @description What is unusual about a choice, to be confirmed. */
-            asks: string[];
-            behindLock: null | components["schemas"]["BehindLockAnswer"];
+        /** @description How much a dimension is wanted. */
+        DemandText: {
+            dimension: components["schemas"]["Dimension"];
+            demand: components["schemas"]["DimensionDemand"];
         };
         DifferenceAnswer: {
             /** Format: int64 */
@@ -5248,7 +5466,7 @@ export interface components {
             who: string;
             reference: string;
             ledgerEntries: string[];
-            kind: string;
+            kind: components["schemas"]["DifferenceKind"];
             account: string;
             accountTitle: string;
             intended: string;
@@ -5257,6 +5475,32 @@ export interface components {
             amount: string;
             detail: string;
             correction: string;
+        };
+        /**
+         * @description The kind of a difference between what was intended and what the ledger holds, in the order of reporting.
+         * @enum {unknown}
+         */
+        DifferenceKind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
+        /**
+         * @description What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines itself.
+         *     Dimensions have an order: the four, then others by their word.
+         */
+        Dimension: string;
+        /** @description A dimension that lines may carry. */
+        DimensionAnswer: {
+            dimension: components["schemas"]["Dimension"];
+            title: string;
+        };
+        /**
+         * @description How much a value of a dimension is wanted on a line.
+         * @enum {unknown}
+         */
+        DimensionDemand: "optional" | "asked" | "required";
+        /** @description A dimension with its value. */
+        DimensionText: {
+            dimension: string;
+            title: string;
+            value: string;
         };
         DispatchAnswer: {
             /** Format: int64 */
@@ -5302,35 +5546,52 @@ export interface components {
             id: number;
             source: string;
             sourceId: string;
-            kind: string;
-            kindTitle: string;
+            kind: components["schemas"]["DocumentKind"];
             date: string;
             dueDate: string;
             entryDate: string;
             reference: string;
             supplier: string;
             employee: string;
+            /** @description What the source says of the payment account. */
             paymentAccount: string;
+            /** @description The payment account that a person chose; blank for none. */
             paymentAccountChoice: string;
+            /** @description The payment accounts that it may have been. */
             paymentAccountChoices: string[];
-            form: string;
+            form: components["schemas"]["LedgerForm"];
+            /** @description The reference of the entry, built as decided. */
             entryReference: string;
             settlement: string;
             currency: string;
             total: string;
             notes: string;
-            state: string;
-            /** Format: int32 */
+            state: components["schemas"]["DocumentState"];
+            /**
+             * Format: int32
+             * @description How many of the five milestones are reached.
+             */
             milestones: number;
-            setAside: string;
+            setAside: null | components["schemas"]["SetAsideKind"];
+            /** @description Who left it out; blank for a rule. */
             setAsideBy: string;
             ledgerEntry: string;
+            /** @description Whether it may still be changed here. */
             mayBeCoded: boolean;
+            /** @description Whether it was private, on a company's card. */
             isPrivate: boolean;
+            /** @description What it may be a duplicate of; blank for nothing. */
             duplicateOf: string;
             /** Format: int64 */
             duplicateOfId: number;
+            /**
+             * Format: int64
+             * @description The arrival that it came with.
+             */
+            arrivalId: number;
             fileName: string;
+            /** @description Whether the original of the file is kept. */
+            hasOriginal: boolean;
             arrivedAt: string;
             /** Format: int64 */
             firstRow: number;
@@ -5338,9 +5599,11 @@ export interface components {
             lastRow: number;
             lines: components["schemas"]["LineAnswer"][];
             journal: components["schemas"]["JournalLine"][];
+            /** @description Lines that nothing decides yet. */
             undecided: components["schemas"]["UndecidedLine"][];
             debit: string;
             credit: string;
+            /** @description Whether debits and credits are equal, and nothing is undecided. */
             balanced: boolean;
             reasons: components["schemas"]["ReasonAnswer"][];
             notices: components["schemas"]["NoticeAnswer"][];
@@ -5349,33 +5612,53 @@ export interface components {
             differences: components["schemas"]["DocumentDifference"][];
             neighbours: null | components["schemas"]["NeighboursAnswer"];
         };
+        /** @description What the latest proof found of it. */
         DocumentDifference: {
             /** Format: int64 */
             id: number;
-            kind: string;
+            kind: components["schemas"]["DifferenceKind"];
             detail: string;
             amount: string;
         };
+        /**
+         * @description The kind of a document.
+         * @enum {unknown}
+         */
+        DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
+        /** @description A kind of document, as pages show and ask for it. */
+        DocumentKindAnswer: {
+            kind: components["schemas"]["DocumentKind"];
+            title: string;
+            side: components["schemas"]["DocumentSide"];
+            reverses: boolean;
+        };
+        /** @description A page of a list of documents. */
         DocumentListAnswer: {
             rows: components["schemas"]["DocumentListRow"][];
+            /** @description The list goes on from there; none at its end. */
             next: null | string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many the whole list has.
+             */
             documents: number;
+            /** @description Their money, in the company's currency. */
             money: string;
             currency: string;
         };
+        /** @description A document in a list. */
         DocumentListRow: {
             /** Format: int64 */
             id: number;
             source: string;
             sourceId: string;
-            kind: string;
+            kind: components["schemas"]["DocumentKind"];
             date: string;
             who: string;
             reference: string;
             total: string;
             currency: string;
-            state: string;
+            state: components["schemas"]["DocumentState"];
             reason: string;
             /** Format: int64 */
             reasons: number;
@@ -5389,8 +5672,35 @@ export interface components {
             date: string;
             money: string;
         };
+        /**
+         * @description What is worth noticing about a document and holds nothing.
+         * @enum {unknown}
+         */
+        DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "dated_ahead";
+        /**
+         * @description Who or what stands on the other side of a document.
+         * @enum {unknown}
+         */
+        DocumentSide: "supplier" | "employee" | "payment_account";
+        /**
+         * @description Where a document is; at any time in exactly one. The seven add up to all that arrived.
+         * @enum {unknown}
+         */
+        DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+        /** @enum {unknown} */
+        EntryDateRule: "document_date" | "first_open_day" | null;
+        /** @enum {unknown} */
+        EntryDay: "document_date" | "end_of_month" | null;
+        /**
+         * @description In what an entry changes, beside or instead of its accounts.
+         * @enum {unknown}
+         */
+        EntryPart: "accounts" | "dimensions" | "tax_code" | "item" | "text" | "lines" | "form" | "reference" | "entry_date" | "due_date" | "reasons";
+        /** @enum {unknown} */
+        EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "tax" | "rounding" | "offset" | null;
+        /** @description The reference that a pattern makes of the latest document of a kind. */
         ExampleAnswer: {
-            kind: string;
+            kind: components["schemas"]["DocumentKind"];
             reference: string;
             /** Format: int32 */
             length: number;
@@ -5398,7 +5708,7 @@ export interface components {
             longest: number;
         };
         FeatureAnswer: {
-            feature: string;
+            feature: components["schemas"]["LedgerFeature"];
             on: boolean;
         };
         /** @description A field in which two versions of a document differ. */
@@ -5415,8 +5725,14 @@ export interface components {
             /** @description What it is; blank for nothing. */
             after: string;
         };
+        /** @description A form that a supplier's bills may take. */
+        FormAnswer: {
+            form: components["schemas"]["LedgerForm"];
+            title: string;
+        };
+        /** @description A form, and what stands against it; blank when nothing does. */
         FormInfo: {
-            form: string;
+            form: components["schemas"]["LedgerForm"];
             title: string;
             problem: string;
         };
@@ -5451,7 +5767,7 @@ export interface components {
             at: string;
             who: string;
             origin: string;
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             kindTitle: string;
             key: string;
             forSource: string;
@@ -5459,16 +5775,35 @@ export interface components {
             before: string;
             after: string;
         };
-        ImpossibleAnswer: {
-            kind: string;
-            field: string;
+        /**
+         * @description Why a document waits for a person: the fixed words of the files and of the application's own holds.
+         * @enum {unknown}
+         */
+        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+        /** @description A choice that cannot be made, and why. */
+        Impossible: {
+            kind: null | components["schemas"]["DocumentKind"];
+            /** @description What it is about. */
+            field: components["schemas"]["ChoiceField"];
+            /** @description Why not, and what to do, as people say it. */
             reason: string;
         };
+        /**
+         * @description What an instruction to the ledger is of; suppliers go before the entries that name them.
+         * @enum {unknown}
+         */
+        InstructionKind: "supplier" | "entry";
+        /**
+         * @description Where an instruction to the ledger is.
+         * @enum {unknown}
+         */
+        InstructionState: "planned" | "sent" | "accepted" | "refused" | "unknown";
         JoinRequest: {
             group: null | string;
             /** @description Who joins the group, and gets its defaults where they have none of their own. */
             suppliers: null | string[];
         };
+        /** @description A line of the entry. */
         JournalLine: {
             account: string;
             accountTitle: string;
@@ -5477,22 +5812,50 @@ export interface components {
             taxCode: string;
             dimensions: string;
             memo: string;
-            rung: string;
+            rung: null | components["schemas"]["EntryRung"];
             because: string;
             /** Format: int64 */
             documentLine: number;
         };
+        /**
+         * @description What a mapping is of.
+         * @enum {unknown}
+         */
+        KeyKind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+        /** @description A kind of key, as pages show and ask for it. */
+        KeyKindAnswer: {
+            kind: components["schemas"]["KeyKind"];
+            title: string;
+            /** @description What a list of its values is headed. */
+            plural: string;
+            side: components["schemas"]["KeySide"];
+            target: components["schemas"]["KeyTarget"];
+            /** @description Whether a row may name a group. */
+            hasGroup: boolean;
+            /** @description The dimension that it is a value of; blank for the others. */
+            dimension: string;
+        };
+        /**
+         * @description Which side of an entry a mapping decides.
+         * @enum {unknown}
+         */
+        KeySide: "cost" | "offset" | "detail";
+        /**
+         * @description To what a mapping leads.
+         * @enum {unknown}
+         */
+        KeyTarget: "account" | "tax" | "term" | "form" | "box" | "dimension";
         /** @description What is decided for a kind of document. */
         KindChoiceText: {
-            kind: null | string;
-            form: null | string;
-            entryDay: null | string;
+            kind: components["schemas"]["DocumentKind"];
+            form: null | components["schemas"]["LedgerForm"];
+            entryDay: null | components["schemas"]["EntryDay"];
             reference: null | string;
-            notes: null | string;
-            requires: null | string[];
+            notes: null | components["schemas"]["NotesPlace"];
+            demands: null | components["schemas"]["DemandText"][];
         };
         KindCoverage: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             title: string;
             /** Format: int32 */
             values: number;
@@ -5517,8 +5880,9 @@ export interface components {
             /** @description The share of the money that resolves, by month, in percent. */
             months: components["schemas"]["MonthShare"][];
         };
+        /** @description What can be decided for a kind of document. */
         KindInfo: {
-            kind: string;
+            kind: components["schemas"]["DocumentKind"];
             title: string;
             /** @description The forms that it may take, each with what stands against it. */
             forms: components["schemas"]["FormInfo"][];
@@ -5528,15 +5892,25 @@ export interface components {
             longestReference: number;
             /** @description Where its other side goes, as people say it. */
             offsetAccount: string;
-            offsetRole: string;
+            offsetRole: null | components["schemas"]["AccountRole"];
         };
         KindTally: {
-            kind: string;
+            kind: components["schemas"]["DocumentKind"];
             title: string;
             /** Format: int64 */
             documents: number;
             money: string;
         };
+        /**
+         * @description What can be switched on or off in a ledger.
+         * @enum {unknown}
+         */
+        LedgerFeature: "departments" | "locations" | "projects" | "customers" | "tax" | "journals" | "items";
+        /**
+         * @description The form that a document takes in the ledger.
+         * @enum {unknown}
+         */
+        LedgerForm: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "cash_payment" | "journal";
         LedgerSupplierAnswer: {
             id: string;
             name: string;
@@ -5551,6 +5925,7 @@ export interface components {
             hidden: boolean;
             account: string;
         };
+        /** @description A line of the document, with what decides it. */
         LineAnswer: {
             /** Format: int64 */
             number: number;
@@ -5563,12 +5938,12 @@ export interface components {
             net: string;
             taxCode: string;
             tax: string;
-            department: string;
-            location: string;
-            project: string;
+            dimensions: components["schemas"]["DimensionText"][];
+            /** @description The account that a person chose; blank for none. */
             chosenAccount: string;
             account: string;
             accountTitle: string;
+            /** @description Whether nothing decides it yet. */
             waits: boolean;
             ladder: components["schemas"]["RungAnswer"][];
         };
@@ -5579,7 +5954,7 @@ export interface components {
             evidence: null | string;
         };
         MappedValue: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             kindTitle: string;
             value: string;
             target: string;
@@ -5635,6 +6010,7 @@ export interface components {
             otherCurrency: string;
             sample: components["schemas"]["DocumentNote"][];
         };
+        /** @description Where it stands in the list that one came from. */
         NeighboursAnswer: {
             /** Format: int64 */
             previous: null | number;
@@ -5645,9 +6021,19 @@ export interface components {
             /** Format: int64 */
             count: number;
         };
+        /** @enum {unknown} */
+        NotesPlace: "entry_memo" | "line_text" | "nowhere" | null;
+        /** @description Something worth noticing. */
         NoticeAnswer: {
-            notice: string;
+            notice: components["schemas"]["DocumentNotice"];
             detail: string;
+        };
+        /** @description What is worth noticing and holds nothing, and how many. */
+        NoticeTally: {
+            notice: components["schemas"]["DocumentNotice"];
+            detail: string;
+            /** Format: int32 */
+            documents: number;
         };
         /** @description A number with its first and last day; blank for since ever and for still in use. */
         NumberText: {
@@ -5665,15 +6051,15 @@ export interface components {
         OutcomeAnswer: {
             /** Format: int64 */
             id: number;
-            kind: string;
-            state: string;
+            kind: components["schemas"]["InstructionKind"];
+            state: components["schemas"]["InstructionState"];
             explanation: string;
             ledgerId: string;
             /** Format: int64 */
             documentId: number;
             who: string;
             reference: string;
-            documentKind: string;
+            documentKind: null | components["schemas"]["DocumentKind"];
             money: string;
         };
         OutcomeTally: {
@@ -5686,6 +6072,7 @@ export interface components {
         OverviewAnswer: {
             name: string;
             currency: string;
+            today: string;
             periods: string[];
             sources: string[];
             connected: boolean;
@@ -5700,7 +6087,7 @@ export interface components {
         };
         PartAnswer: {
             /** @description In what entries change. */
-            part: string;
+            part: components["schemas"]["EntryPart"];
             /** Format: int32 */
             documents: number;
             sample: components["schemas"]["DocumentNote"][];
@@ -5711,6 +6098,7 @@ export interface components {
             /** @description The new one, of at least 12 characters. */
             next: null | string;
         };
+        /** @description A step of its path. */
         PathStep: {
             at: string;
             who: string;
@@ -5720,7 +6108,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
-            kind: string;
+            kind: components["schemas"]["PaymentAccountKind"];
             account: string;
             accountTitle: string;
             currency: string;
@@ -5735,6 +6123,11 @@ export interface components {
             money: string;
             broken: string;
         };
+        /**
+         * @description What a payment account is.
+         * @enum {unknown}
+         */
+        PaymentAccountKind: "company_card" | "debit_card" | "cash" | "gift_balance" | "prepaid_card" | "personal";
         PaymentAccountRequest: {
             name: null | string;
             kind: null | string;
@@ -5790,8 +6183,7 @@ export interface components {
         /** @description The way of setting up, in order; it can be left and taken up again at any step. */
         ProgressAnswer: {
             steps: components["schemas"]["StepAnswer"][];
-            /** @description The first step that is not done; blank when all are. */
-            next: string;
+            next: null | components["schemas"]["SetUpStep"];
             /** Format: int32 */
             done: number;
         };
@@ -5821,7 +6213,7 @@ export interface components {
             accounts: components["schemas"]["AccountProofAnswer"][];
         };
         ProposalAnswer: {
-            kind: string;
+            kind: components["schemas"]["SupplierProposalKind"];
             left: string;
             right: string;
             rightId: string;
@@ -5864,31 +6256,46 @@ export interface components {
             /** @description The open accounts of the new chart, to choose who follows from. */
             choices: components["schemas"]["SuccessorChoice"][];
         };
+        /** @description Why it waits. */
         ReasonAnswer: {
-            reason: string;
+            reason: components["schemas"]["HoldKind"];
             value: string;
             detail: string;
             /** Format: int64 */
             line: number;
+            keyKind: null | components["schemas"]["KeyKind"];
+            /** @description That value. */
+            key: string;
         };
         ReasonCount: {
-            reason: string;
+            reason: components["schemas"]["HoldKind"];
             value: string;
             detail: string;
             /** Format: int32 */
             documents: number;
         };
+        /** @description Why documents are held, and how many. */
         ReasonTally: {
-            reason: string;
+            reason: components["schemas"]["HoldKind"];
             detail: string;
             /** Format: int32 */
             documents: number;
         };
+        /**
+         * @description What happened to a record of the ledger since the last pull.
+         * @enum {unknown}
+         */
+        RecordChange: "added" | "renamed" | "renumbered" | "kind_changed" | "role_changed" | "requirement_changed" | "closed" | "reopened" | "gone" | "switched_on" | "switched_off" | "lock_moved";
         RecordCount: {
             record: string;
             /** Format: int32 */
             count: number;
         };
+        /**
+         * @description What kind of record of the ledger.
+         * @enum {unknown}
+         */
+        RecordKind: "account" | "supplier" | "employee" | "department" | "location" | "project" | "customer" | "own_dimension" | "dimension_value" | "payment_term" | "item" | "tax_code" | "feature" | "locked_period";
         /** @description What a change would do, before it is made. */
         RehearsalAnswer: {
             /** @description Account to account, most money first; a blank account stands for "held". */
@@ -5912,7 +6319,7 @@ export interface components {
         };
         RequiredAccountAnswer: {
             /** @description The role's word. */
-            role: string;
+            role: components["schemas"]["AccountRole"];
             /** @description The role as people say it. */
             title: string;
             /** @description What needs it. */
@@ -5927,10 +6334,20 @@ export interface components {
             /** @description What to create in the ledger when nothing fits; blank when something fills it. */
             create: string;
             /** @description The kinds that it may be. */
-            kinds: string[];
+            kinds: components["schemas"]["AccountKind"][];
             /** @description The page of the ledger on which accounts are added. */
             link: string;
         };
+        /**
+         * @description What a person may do in a company.
+         * @enum {unknown}
+         */
+        Right: "read" | "bookkeep" | "administer";
+        /**
+         * @description What a person is in a company.
+         * @enum {unknown}
+         */
+        Role: "reader" | "bookkeeper" | "administrator";
         RoleRequest: {
             role: null | string;
             account: null | string;
@@ -5943,9 +6360,9 @@ export interface components {
             value: string;
             group: string;
             taxCode: string;
-            department: string;
-            location: string;
-            project: string;
+            dimensions: {
+                [key: string]: string;
+            };
             percent: string;
             effectiveFrom: string;
             inForce: boolean;
@@ -5963,23 +6380,35 @@ export interface components {
             value: null | string;
             group: null | string;
             taxCode: null | string;
-            department: null | string;
-            location: null | string;
-            project: null | string;
+            /** @description The dimensions that it fills in, by their words; those that are left out stay as they are, a blank one is cleared. */
+            dimensions: null | {
+                [key: string]: string;
+            };
             recoverablePercent: null | string;
             /** @description Takes the row away. */
             remove: boolean;
         };
+        /**
+         * @description A step of the ladder: what may decide the account of a line.
+         * @enum {unknown}
+         */
+        Rung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback";
+        /** @description A rung of the ladder as it was tried. */
         RungAnswer: {
-            rung: string;
+            rung: components["schemas"]["Rung"];
             value: string;
-            finding: string;
+            finding: components["schemas"]["RungFinding"];
             account: string;
             accountTitle: string;
             decides: boolean;
         };
+        /**
+         * @description What a rung of the ladder found for a line.
+         * @enum {unknown}
+         */
+        RungFinding: "no_value" | "not_mapped" | "ended" | "only_group" | "decides";
         RungNote: {
-            rung: string;
+            rung: components["schemas"]["Rung"];
             note: string;
             isThis: boolean;
             decides: boolean;
@@ -6008,8 +6437,6 @@ export interface components {
             forgery: string;
             /** @description What they may open. */
             companies: components["schemas"]["CompanyAnswer"][];
-            /** @description The day that the application takes for today. */
-            today: string;
             /** @description Whether this is the demo, whose sign-ins may be shown. */
             demo: boolean;
         };
@@ -6017,14 +6444,22 @@ export interface components {
             set: components["schemas"]["ChangeSet"];
             changes: components["schemas"]["HistoryAnswer"][];
         };
+        /** @enum {unknown} */
+        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | null;
+        /** @description Why a person leaves a document out. */
         SetAsideRequest: {
-            reason: null | string;
+            reason: null | components["schemas"]["SetAsideKind"];
         };
         SetsAnswer: {
             sets: components["schemas"]["ChangeSet"][];
             /** Format: int64 */
             next: null | number;
         };
+        /**
+         * @description The steps of setting a company up, in order.
+         * @enum {unknown}
+         */
+        SetUpStep: "connect" | "required" | "choices" | "payment_accounts" | "book" | "arrivals" | "waiting";
         SignInRequest: {
             signIn: null | string;
             password: null | string;
@@ -6034,8 +6469,8 @@ export interface components {
             source: string;
             arrived: components["schemas"]["TallyText"];
             states: components["schemas"]["StateAnswer"][];
-            says: null | components["schemas"]["TallyText"];
-            saysDifference: null | components["schemas"]["TallyText"];
+            stated: null | components["schemas"]["TallyText"];
+            statedDifference: null | components["schemas"]["TallyText"];
             /** @description What is on its way or in the ledger. */
             sent: string;
             /** @description What the ledger holds of what was read back; each document by the latest reading that covers it. */
@@ -6053,6 +6488,7 @@ export interface components {
             documents: number;
             money: string;
         };
+        /** @description What a file brings of one source, and the days that it is dated. */
         SourceTally: {
             source: string;
             /** Format: int64 */
@@ -6062,7 +6498,7 @@ export interface components {
             lastDay: string;
         };
         StateAnswer: {
-            state: string;
+            state: components["schemas"]["DocumentState"];
             /** Format: int64 */
             documents: number;
             money: string;
@@ -6094,7 +6530,7 @@ export interface components {
         /** @description A step of setting a company up. */
         StepAnswer: {
             /** @description Which step. */
-            word: string;
+            step: components["schemas"]["SetUpStep"];
             /** @description Whether nothing is missing there. */
             done: boolean;
             /** @description How far one is, or what is missing. */
@@ -6109,10 +6545,10 @@ export interface components {
         SuccessorChoice: {
             account: string;
             title: string;
-            kind: string;
+            kind: components["schemas"]["AccountKind"];
         };
         SuggestionAnswer: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             value: string;
             waiting: string;
             /** Format: int64 */
@@ -6141,6 +6577,11 @@ export interface components {
             who: string;
             at: string;
         };
+        /**
+         * @description What a proposal about suppliers would join.
+         * @enum {unknown}
+         */
+        SupplierProposalKind: "link" | "merge" | "ledger_twins";
         /** @description Suppliers from both sides. */
         SuppliersAnswer: {
             /**
@@ -6203,7 +6644,7 @@ export interface components {
             /** @description Why they are held, most first. */
             reasons: components["schemas"]["ReasonTally"][];
             /** @description What is worth noticing and holds nothing, most first. */
-            noticed: components["schemas"]["ReasonTally"][];
+            noticed: components["schemas"]["NoticeTally"][];
             /** @description What is wrong with the file; then nothing is taken in. */
             errors: components["schemas"]["Problem"][];
             /**
@@ -6243,7 +6684,7 @@ export interface components {
             detail: string;
         };
         TwinValues: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             kindTitle: string;
             values: string[];
             target: string;
@@ -6294,7 +6735,7 @@ export interface components {
             hidden: boolean;
         };
         ValueDetail: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             value: string;
             /** @description Every row of the key, by source and date. */
             rows: components["schemas"]["RowAnswer"][];
@@ -6311,7 +6752,7 @@ export interface components {
             managed: boolean;
         };
         ValuesAnswer: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             /** Format: int32 */
             mapped: number;
             /** Format: int32 */
@@ -6322,8 +6763,17 @@ export interface components {
             currency: string;
             rows: components["schemas"]["ValueAnswer"][];
         };
+        /** @description The fixed words with what follows from them, so that pages know them from the core and from nowhere else. */
+        VocabularyAnswer: {
+            documentKinds: components["schemas"]["DocumentKindAnswer"][];
+            keyKinds: components["schemas"]["KeyKindAnswer"][];
+            supplierForms: components["schemas"]["FormAnswer"][];
+            boxes: components["schemas"]["BoxAnswer"][];
+            /** @description The value that says: do not send it to the ledger. */
+            leftOut: string;
+        };
         WaitingAnswer: {
-            reason: string;
+            reason: components["schemas"]["HoldKind"];
             value: string;
             detail: string;
             /** Format: int64 */
@@ -6332,16 +6782,19 @@ export interface components {
             /** Format: int64 */
             firstDocument: number;
             firstTitle: string;
-            keyKind: string;
+            keyKind: null | components["schemas"]["KeyKind"];
+            key: string;
         };
         WaitingValue: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             kindTitle: string;
             value: string;
             /** Format: int64 */
             lines: number;
             money: string;
         };
+        /** @enum {unknown} */
+        WhenNothingMaps: "hold" | "suspense" | null;
     };
     responses: never;
     parameters: never;

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import type { Schemas } from '../api/client';
   import { words } from '../amounts/format';
 
-  const states = ['held', 'to_approve', 'ready', 'on_its_way', 'posted', 'proved'];
+  const states: Schemas['DocumentState'][] = ['held', 'to_approve', 'ready', 'on_its_way', 'posted', 'proved'];
 </script>
 
 <span class="flex gap-3">

@@ -1,11 +1,13 @@
 <script lang="ts">
+  import type { Stated } from './stated';
+
   /** The days, the number and the money of a source's own statement. */
   let {
     statement = $bindable(),
     required = false,
     of = '',
   }: {
-    statement: { firstDay: string; lastDay: string; documents: string; money: string };
+    statement: Stated;
     required?: boolean;
     of?: string;
   } = $props();

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Combobox } from 'bits-ui';
   import { push } from 'svelte-spa-router';
   import { answer, api, type Schemas } from '../api/client';
   import { words } from '../amounts/format';
@@ -6,19 +7,18 @@
 
   /** One search for documents, suppliers, accounts and mapped values, by text or amount. */
   let text = $state('');
-  let found = $state<Schemas['FoundRow'][] | null>(null);
-  let at = $state(-1);
-  let field: HTMLInputElement;
+  let found = $state.raw<Schemas['FoundRow'][] | null>(null);
+  let field = $state<HTMLInputElement | null>(null);
   let asked = 0;
 
   export function focus() {
-    field.focus();
-    field.select();
+    field?.focus();
+    field?.select();
   }
 
-  async function look() {
+  async function look(typed: string) {
+    text = typed;
     const mine = ++asked;
-    at = -1;
     if (!text.trim()) {
       found = null;
       return;
@@ -29,6 +29,7 @@
     if (mine === asked) found = rows.rows;
   }
 
+  const keyOf = (row: Schemas['FoundRow']) => `${row.kind}|${row.key}`;
   const address = (row: Schemas['FoundRow']) =>
     row.kind === 'document'
       ? place.to(`arrivals/${row.key}`, { text })
@@ -37,64 +38,58 @@
         : place.to('mapping', { kind: row.kind, value: row.key });
 
   function go(row: Schemas['FoundRow'] | undefined) {
-    push(row ? address(row) : place.to('arrivals', { text }));
-    close();
-  }
-
-  function close() {
-    found = null;
     asked++;
-    field.blur();
+    found = null;
+    field?.blur();
+    push(row ? address(row) : place.to('arrivals', { text }));
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.key === 'Escape') close();
-    else if (event.key === 'Enter') go(found?.[at]);
-    else if (found && event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
-    else if (found && event.key === 'ArrowUp') at = Math.max(at - 1, -1);
-    else return;
-    event.preventDefault();
+    if (event.key === 'Escape') {
+      asked++;
+      found = null;
+      field?.blur();
+    } else if (event.key === 'Enter' && !field?.getAttribute('aria-activedescendant')) {
+      // Nothing is pointed at: every document with the text.
+      event.preventDefault();
+      go(undefined);
+    }
   }
 </script>
 
-<div class="relative">
-  <input
-    bind:this={field}
-    bind:value={text}
-    oninput={look}
-    {onkeydown}
-    onblur={() => setTimeout(() => (found = null), 150)}
-    class="field w-72 pr-8"
-    role="combobox"
-    aria-label="Search"
-    aria-expanded={found !== null}
-    aria-controls={found ? 'found' : undefined}
-    aria-activedescendant={found && at >= 0 ? `found-${at}` : undefined}
-    placeholder="Supplier, account, reference, amount"
-    autocomplete="off"
-  />
-  <kbd class="text-soft pointer-events-none absolute top-1.5 right-2.5">/</kbd>
-  {#if found}
-    <div
-      id="found"
-      role="listbox"
-      aria-label="Found"
-      class="bg-raised border-strong absolute right-0 z-20 mt-1 w-[460px] border py-1"
-    >
-      {#each found as row, i (`${row.kind}${row.key}`)}
-        <div
-          id={`found-${i}`}
-          role="option"
-          tabindex="-1"
-          aria-selected={i === at}
-          class={['flex cursor-pointer justify-between gap-4 px-3 py-1.5', i === at && 'bg-sunk']}
-          onmousedown={() => go(row)}
+<Combobox.Root
+  type="single"
+  inputValue={text}
+  open={found !== null}
+  onOpenChange={(open) => !open && (found = null)}
+  onValueChange={(key) => go(found?.find((row) => keyOf(row) === key))}
+  scrollAlignment="nearest"
+>
+  <div class="relative">
+    <Combobox.Input
+      bind:ref={field}
+      oninput={(e) => look(e.currentTarget.value)}
+      {onkeydown}
+      class="field w-72 pr-8"
+      aria-label="Search"
+      placeholder="Supplier, account, reference, amount"
+      autocomplete="off"
+    />
+    <kbd class="text-soft pointer-events-none absolute top-1.5 right-2.5">/</kbd>
+  </div>
+  <Combobox.Portal>
+    <Combobox.Content class="bg-raised border-strong z-20 w-[460px] border py-1" sideOffset={4} align="end" aria-label="Found">
+      {#each found ?? [] as row (keyOf(row))}
+        <Combobox.Item
+          value={keyOf(row)}
+          label={row.title}
+          class="data-highlighted:bg-sunk flex cursor-pointer justify-between gap-4 px-3 py-1.5"
         >
           <span class="truncate">{row.title}</span><span class="text-soft whitespace-nowrap">{words(row.kind)} · {row.note}</span>
-        </div>
+        </Combobox.Item>
       {:else}
         <p class="text-soft px-3 py-1.5">Nothing begins with “{text}”. Try a supplier, a reference or an amount.</p>
       {/each}
-    </div>
-  {/if}
-</div>
+    </Combobox.Content>
+  </Combobox.Portal>
+</Combobox.Root>

@@ -1,9 +1,9 @@
 import { router } from 'svelte-spa-router';
 import type { Schemas } from '../api/client';
 
-/** Where one is: the company and the period of the address, and who is signed in. */
+/** Where one is: the company and the period of the address, who is signed in, and what that person may do here. */
 class Place {
-  session = $state<Schemas['SessionAnswer'] | null>(null);
+  session = $state.raw<Schemas['SessionAnswer'] | null>(null);
 
   get company(): string {
     return router.location.split('/')[1] || this.session?.companies[0]?.id || '';
@@ -17,13 +17,27 @@ class Place {
     return this.query.get('period') ?? '';
   }
 
-  get role(): string {
-    return this.session?.companies.find((c) => c.id === this.company)?.role ?? '';
+  private get mine() {
+    return this.session?.companies.find((c) => c.id === this.company);
+  }
+
+  get role(): Schemas['Role'] | '' {
+    return this.mine?.role ?? '';
+  }
+
+  /** Whether this person has a right in this company, as the server says. */
+  may(right: Schemas['Right']): boolean {
+    return this.mine?.rights.includes(right) ?? false;
   }
 
   /** Whether this person may change anything in this company. */
   get keeps(): boolean {
-    return this.role === 'bookkeeper' || this.role === 'administrator';
+    return this.may('bookkeep');
+  }
+
+  /** Whether this person decides for the company. */
+  get administers(): boolean {
+    return this.may('administer');
   }
 
   /** The address of a view, with the period in force. */

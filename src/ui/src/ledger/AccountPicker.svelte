@@ -5,7 +5,8 @@
 <script lang="ts">
   import { Combobox } from 'bits-ui';
   import { words } from '../amounts/format';
-  import { accounts as chart, ledgerValues } from './values';
+  import type { Schemas } from '../api/client';
+  import { accounts as chart, isOffered, ledgerValues } from './values';
 
   /** Chooses an account by number or name, or an item of the ledger, which brings its account; what was chosen last stands first. */
   let {
@@ -22,7 +23,7 @@
     label: string;
     offset?: boolean;
     items?: boolean;
-    kinds?: string[];
+    kinds?: Schemas['AccountKind'][];
     chosen?: (id: string) => void;
   } = $props();
 
@@ -30,8 +31,7 @@
   const values = ledgerValues();
   let text = $state('');
   let typed = $state(false);
-  const fits = (a: { kind: string; control: boolean }) =>
-    kinds ? kinds.includes(a.kind) : offset ? ['asset', 'liability', 'equity'].includes(a.kind) : !a.control;
+  const fits = (a: Schemas['AccountAnswer']) => (kinds ? kinds.includes(a.kind) : isOffered(a, offset));
   const may = $derived([
     ...(accounts.data ?? [])
       .filter((a) => a.active && (!a.hidden || a.id === value) && fits(a))

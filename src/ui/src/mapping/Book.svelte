@@ -2,13 +2,12 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
-  import { day, many } from '../amounts/format';
+  import { many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import { undoSet } from './changes';
-  import Changes from './Changes.svelte';
-  import { kindTitle } from './kinds';
-  import Outcome from './Outcome.svelte';
+  import BookPreview from './BookPreview.svelte';
+  import Chapters from './Chapters.svelte';
   import Rooms from './Rooms.svelte';
 
   /** The mapping book: to read and print as of any day, out as files, and in again with a preview. */
@@ -94,40 +93,7 @@
 <div class="grid grid-cols-[1fr_340px] gap-9 print:block">
   <Waiting query={book} what="the book">
     {#if book.data}
-      {@const b = book.data}
-      <section aria-label="The book">
-        <div>
-          <h1>Mapping book of {b.company}</h1>
-          <span class="text-soft"
-            >as of {day(b.asOf)} · {many(b.rows, 'row')}{b.organisation ? ` · ledger ${b.organisation}` : ''}</span
-          >
-        </div>
-        {#if b.rows === 0}<p class="text-soft mt-3">The book is empty. Map values, or take a book in on the right.</p>{/if}
-        {#each b.chapters as chapter (chapter.kind)}
-          <h2 class="mt-5">{kindTitle(chapter.kind)}</h2>
-          <table class="ledger table-fixed">
-            <thead
-              ><tr><th class="w-[30%]">Value</th><th class="w-[34%]">Goes to</th><th>For</th><th>From</th><th>Fills in</th></tr
-              ></thead
-            >
-            <tbody>
-              {#each chapter.rows as row (`${row.key}${row.forSource}${row.effectiveFrom}`)}
-                <tr>
-                  <td>{row.key}</td>
-                  <td class={row.broken ? 'text-madder' : ''}
-                    >{row.target}{row.broken ? ` ${row.broken}` : ''}{row.group && !row.target.startsWith('group')
-                      ? ` · group ${row.group}`
-                      : ''}{row.percent ? ` · ${row.percent} recovered` : ''}</td
-                  >
-                  <td>{row.forSource || 'all'}</td>
-                  <td>{row.effectiveFrom || 'always'}</td>
-                  <td>{[row.taxCode && `tax ${row.taxCode}`, row.dimensions].filter(Boolean).join(' · ')}</td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-        {/each}
-      </section>
+      <Chapters book={book.data} />
     {/if}
   </Waiting>
   <aside class="print:hidden">
@@ -180,73 +146,7 @@
       >
       {#if busy}<p class="text-soft mt-2" role="status">Reading …</p>{/if}
       {#if preview}
-        {#if preview.errorCount > 0}
-          <div class="note bad mt-3" role="alert">
-            <p>
-              {many(preview.errorCount, 'error')} in {preview.fileName}. Nothing was taken in; correct the file and choose it
-              again.
-            </p>
-            <ul class="mt-1 max-h-60 overflow-y-auto text-xs">
-              {#each preview.errors as e, i (i)}<li>
-                  {e.row ? `Row ${e.row}: ` : ''}{e.column ? `${e.column}: ` : ''}{e.message}
-                </li>{/each}
-            </ul>
-          </div>
-        {:else}
-          <div class="bg-raised border-rule mt-3 border p-4" aria-live="polite">
-            <h2>What it would do</h2>
-            <table class="ledger">
-              <tbody>
-                <tr><td>added</td><td class="n">{preview.added}</td></tr>
-                <tr><td>changed</td><td class="n">{preview.changed}</td></tr>
-                {#if preview.ended}<tr><td>of them ended</td><td class="n">{preview.ended}</td></tr>{/if}
-                {#if preview.removed}<tr class="text-ochre"><td>taken away</td><td class="n">{preview.removed}</td></tr>{/if}
-                <tr><td class="text-soft">as it is here</td><td class="n text-soft">{preview.unchanged}</td></tr>
-              </tbody>
-            </table>
-            {#if preview.unknownAccounts.length > 0}
-              <div class="note mt-3">
-                {many(preview.unknownAccounts.length, 'row')} left out, because the account cannot be used:
-                <ul class="text-xs">
-                  {#each preview.unknownAccounts.slice(0, 12) as u (`${u.kind}${u.key}`)}<li>
-                      {u.kind} “{u.key}” → {u.account}
-                      {u.why}
-                    </li>{/each}
-                </ul>
-              </div>
-            {/if}
-            {#if preview.rehearsal}
-              <p class="text-soft mt-3 mb-1">
-                {preview.rehearsal.rehearsal.changed.documents === 0
-                  ? 'No open document changes.'
-                  : `${many(preview.rehearsal.rehearsal.changed.documents, 'open document')} change.`}
-                {preview.rehearsal.posted > 0
-                  ? `${many(preview.rehearsal.posted, 'posted document')} keep what they were posted with.`
-                  : ''}
-              </p>
-              <Outcome rehearsal={preview.rehearsal.rehearsal} />
-              {#if preview.rehearsal.asks.length > 0}
-                <label class="note mt-3 flex gap-2"
-                  ><input type="checkbox" bind:checked={confirmed} />
-                  <span>{preview.rehearsal.asks.join(' ')} Yes, this is meant.</span></label
-                >
-              {/if}
-            {/if}
-            <div class="mt-3 flex gap-2">
-              <button
-                class="btn"
-                disabled={busy || ((preview.rehearsal?.asks.length ?? 0) > 0 && !confirmed)}
-                onclick={() => send(true)}>Take it in</button
-              >
-              <button class="btn plain" onclick={() => ((preview = null), (chosen = null))}>Leave it</button>
-            </div>
-            {#if preview.changes.length > 0}
-              <details class="mt-3">
-                <summary class="cursor-pointer">The rows</summary><Changes changes={preview.changes} />
-              </details>
-            {/if}
-          </div>
-        {/if}
+        <BookPreview {preview} bind:confirmed {busy} take={() => send(true)} leave={() => ((preview = null), (chosen = null))} />
       {/if}
     {/if}
   </aside>

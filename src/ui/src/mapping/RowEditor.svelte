@@ -1,37 +1,33 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
   import AccountPicker from '../ledger/AccountPicker.svelte';
-  import { ledgerValues } from '../ledger/values';
-  import { boxes, fillsIn, hasGroup, isOffset, leftOut, mapsToValue, supplierForms } from './kinds';
+  import { dimensions as allDimensions, ledgerValues } from '../ledger/values';
+  import { vocabulary } from '../frame/vocabulary';
+  import type { RowEditing } from './editing.svelte';
+  import { dimensionOf, fillsIn, hasGroup, isOffset, mapsToValue, type KeyKind } from './kinds';
 
   /** The row of a value that is edited: its target, and what else it says. */
-  let {
-    kind,
-    value,
-    row = $bindable(),
-    sources,
-  }: { kind: string; value: string; row: Schemas['RowRequest']; sources: string[] } = $props();
+  let { kind, value, editing, sources }: { kind: KeyKind; value: string; editing: RowEditing; sources: string[] } = $props();
 
   const values = ledgerValues();
   const offered = $derived((what: string) => (values.data ?? []).filter((v) => v.kind === what && v.active && !v.hidden));
   let more = $state(false);
-  const dimensions = [
-    ['department', 'Department'],
-    ['location', 'Location'],
-    ['project', 'Project'],
-  ] as const;
+  const dimensions = allDimensions();
+  const row = $derived(editing.row);
   const choices = $derived.by((): (readonly [string, string])[] => {
     if (kind === 'supplier_term') return offered('payment_term').map((v) => [v.id, v.name] as const);
-    if (kind === 'supplier_form') return [...supplierForms];
-    if (kind === 'supplier_box') return [...boxes];
-    return [...offered(kind).map((v) => [v.name, v.name] as const), [leftOut, 'not sent to the ledger'] as const];
+    if (kind === 'supplier_form') return vocabulary().supplierForms.map((f) => [f.form, f.title] as const);
+    if (kind === 'supplier_box') return vocabulary().boxes.map((b) => [b.box, b.title] as const);
+    return [
+      ...offered(dimensionOf(kind)).map((v) => [v.name, v.name] as const),
+      [vocabulary().leftOut, 'not sent to the ledger'] as const,
+    ];
   });
 </script>
 
 {#if mapsToValue(kind)}
   <label class="text-soft block"
     >{kind === 'supplier_form' ? 'Its bills become a' : kind === 'supplier_box' ? 'Its payments begin in' : 'In the ledger'}
-    <select class="field mt-1 w-full" bind:value={row.value} aria-label={`Value for ${value}`}>
+    <select class="field mt-1 w-full" bind:value={editing.row.value} aria-label={`Value for ${value}`}>
       <option value="">–</option>
       {#each choices as [word, title] (word)}<option value={word}>{title}</option>{/each}
     </select>
@@ -43,7 +39,7 @@
         class="field w-20 text-right"
         inputmode="decimal"
         aria-label={`Percent recovered of ${value}`}
-        bind:value={row.recoverablePercent}
+        bind:value={editing.row.recoverablePercent}
       /> % of the tax</label
     >
   {/if}
@@ -52,8 +48,8 @@
   </div>
   {#key `${kind}|${value}`}
     <AccountPicker
-      bind:value={row.account as string}
-      bind:item={row.ledgerItem as string}
+      bind:value={editing.row.account as string}
+      bind:item={editing.row.ledgerItem as string}
       label={`Account for ${value}`}
       offset={isOffset(kind) || kind === 'tax_code'}
       items={fillsIn(kind)}
@@ -62,7 +58,7 @@
 {/if}
 <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
   <label class="text-soft flex items-center gap-2"
-    >from <input class="field" type="date" bind:value={row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
+    >from <input class="field" type="date" bind:value={editing.row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
   >
   {#if !kind.startsWith('supplier_') || !mapsToValue(kind)}
     <button class="quiet text-soft" aria-expanded={more} onclick={() => (more = !more)}>{more ? 'less' : 'more'}</button>
@@ -73,30 +69,34 @@
     {#if kind !== 'category_group' && kind !== 'supplier_group'}
       <label class="text-soft"
         >Only for source
-        <select class="field w-full" bind:value={row.forSource}>
+        <select class="field w-full" bind:value={editing.row.forSource}>
           <option value="">every source</option>
           {#each sources as source (source)}<option>{source}</option>{/each}
         </select>
       </label>
     {/if}
     {#if hasGroup(kind)}
-      <label class="text-soft">Group <input class="field w-full" bind:value={row.group} /></label>
+      <label class="text-soft">Group <input class="field w-full" bind:value={editing.row.group} /></label>
     {/if}
     {#if fillsIn(kind)}
       <label class="text-soft"
         >Tax code when blank
-        <select class="field w-full" bind:value={row.taxCode}>
+        <select class="field w-full" bind:value={editing.row.taxCode}>
           <option value="">–</option>
           {#each offered('tax_code') as v (v.id)}<option value={v.id}>{v.id} · {v.name}</option>{/each}
         </select>
       </label>
-      {#each dimensions as [word, title] (word)}
-        {#if offered(word).length > 0}
+      {#each dimensions.data ?? [] as d (d.dimension)}
+        {#if offered(d.dimension).length > 0}
           <label class="text-soft"
-            >{title} when blank
-            <select class="field w-full" bind:value={row[word]}>
+            ><span class="inline-block first-letter:uppercase">{d.title}</span> when blank
+            <select
+              class="field w-full"
+              value={row.dimensions?.[d.dimension] ?? ''}
+              onchange={(e) => editing.fill(d.dimension, e.currentTarget.value)}
+            >
               <option value="">–</option>
-              {#each offered(word) as v (v.id)}<option>{v.name}</option>{/each}
+              {#each offered(d.dimension) as v (v.id)}<option>{v.name}</option>{/each}
             </select>
           </label>
         {/if}
@@ -105,7 +105,7 @@
     {#if kind === 'tax_code'}
       <label class="text-soft"
         >Tax code in the ledger
-        <select class="field w-full" bind:value={row.value}>
+        <select class="field w-full" bind:value={editing.row.value}>
           <option value="">the same</option>
           {#each offered('tax_code') as v (v.id)}<option value={v.id}>{v.id} · {v.name}</option>{/each}
         </select>

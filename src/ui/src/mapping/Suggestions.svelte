@@ -5,10 +5,11 @@
   import { many, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import { rehearse, rowOf, saveChanges, undoSet } from './changes';
+  import type { KeyKind } from './kinds';
   import Rehearsal from './Rehearsal.svelte';
 
   /** Proposals for values that wait, each with what speaks for it; nothing is mapped before a person confirms. */
-  let { kind, open }: { kind: string; open: (value: string) => void } = $props();
+  let { kind, open }: { kind: KeyKind; open: (value: string) => void } = $props();
 
   const learns = ['category', 'item', 'supplier', 'cost_code'];
   const client = useQueryClient();

@@ -1,9 +1,10 @@
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { rowOf } from './changes';
-import { fillsIn, isOffset, kindTitle, mapsToValue } from './kinds';
+import { learnSome } from '../frame/vocabulary.fixture';
+import { dimensionOf, fillsIn, hasGroup, isOffset, kindGroups, kindOf, kindTitle, mapsToValue } from './kinds';
 import { sparkline } from './spark';
-import { codeTree, nextToDecide } from './values';
+import { codeTree, coverageOf, nextToDecide } from './values';
 
 const value = (name: string, waiting = '0.00', target = '', lines = 1, hidden = false): Schemas['ValueAnswer'] => ({
   value: name,
@@ -70,15 +71,29 @@ describe('the small line of a coverage', () => {
 });
 
 describe('kinds of value', () => {
+  beforeAll(learnSome);
+
   it('know what they map to and which side they decide', () => {
     expect([
       mapsToValue('department'),
       mapsToValue('category'),
+      mapsToValue('tax_code'),
       isOffset('settlement'),
       fillsIn('item'),
       fillsIn('tax_code'),
-    ]).toEqual([true, false, true, true, false]);
-    expect(kindTitle('supplier_term')).toBe('Terms');
+      hasGroup('category'),
+      hasGroup('item'),
+    ]).toEqual([true, false, false, true, true, false, true, false]);
+    expect([kindTitle('supplier_term'), dimensionOf('department'), dimensionOf('item')]).toEqual(['Terms', 'department', '']);
+  });
+
+  it('stand in groups, and an address that names none means categories', () => {
+    expect(kindGroups().map((g) => [g.title, g.kinds.length])).toEqual([
+      ['Cost', 2],
+      ['Other side', 1],
+      ['Details', 3],
+    ]);
+    expect([kindOf('item'), kindOf('nonsense'), kindOf(null)]).toEqual(['item', 'category', 'category']);
   });
 
   it('a row says nothing of what is not given', () => {
@@ -88,4 +103,13 @@ describe('kinds of value', () => {
       remove: false,
     });
   });
+});
+
+describe('how much is mapped', () => {
+  it.each([
+    [undefined, ''],
+    [{ values: 0, mapped: 0, money: '0.00', moneyMapped: '0.00' }, ''],
+    [{ values: 4, mapped: 3, money: '200.00', moneyMapped: '150.00' }, '3 of 4 mapped · 75.0 % of the money'],
+    [{ values: 2, mapped: 1, money: '0.00', moneyMapped: '0.00' }, '1 of 2 mapped · 100.0 % of the money'],
+  ])('%j', (values, text) => expect(coverageOf(values)).toBe(text));
 });

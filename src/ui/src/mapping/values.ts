@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { isZero } from '../amounts/format';
+import { isZero, size } from '../amounts/format';
 
 /** A node of the tree of cost codes: a code, or a group of them that may be mapped together. */
 export interface CodeNode {
@@ -30,4 +30,14 @@ export function nextToDecide(rows: Schemas['ValueAnswer'][], value: string): Sch
   const at = rows.findIndex((r) => r.value === value);
   const open = (r: Schemas['ValueAnswer']) => !r.hidden && (!isZero(r.waiting) || (!r.target && r.lines > 0));
   return rows.slice(at + 1).find(open) ?? rows[at + 1];
+}
+
+/** How much of a kind is mapped, by values and by money; blank before anything of it arrived. */
+export function coverageOf(
+  values: Pick<Schemas['ValuesAnswer'], 'values' | 'mapped' | 'money' | 'moneyMapped'> | undefined,
+): string {
+  if (!values || values.values === 0) return '';
+  const total = size(values.money);
+  const share = total === 0 ? 100 : (size(values.moneyMapped) / total) * 100;
+  return `${values.mapped} of ${values.values} mapped · ${share.toFixed(1)} % of the money`;
 }

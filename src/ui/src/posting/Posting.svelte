@@ -2,9 +2,11 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, many, money, period, words } from '../amounts/format';
+  import { many, money, period } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import LastDispatch from './LastDispatch.svelte';
+  import Order from './Order.svelte';
 
   /** What goes to the ledger, in the order in which it goes, and what became of it. */
   const client = useQueryClient();
@@ -59,7 +61,7 @@
       const said = await answer(
         api.POST('/api/companies/{companyId}/dispatches/{id}/cancel', { params: { path: { ...path, id } } }),
       );
-      toast(said.says);
+      toast(said.outcome);
     });
 
   const planned = $derived(now?.running ? null : (posting.data?.planned ?? null));
@@ -126,83 +128,8 @@
     {/if}
 
     <div class="mt-5 grid grid-cols-[360px_1fr] gap-10">
-      <section>
-        <h2>What goes, in this order</h2>
-        <table class="ledger">
-          <thead><tr><th>Step</th><th class="n">How many</th><th class="n">Money</th></tr></thead>
-          <tbody>
-            <tr>
-              <td
-                >1 · suppliers that the ledger lacks{#if posting.data.newSuppliers.length > 0}<div class="text-soft text-xs">
-                    {posting.data.newSuppliers.join(', ')}
-                  </div>{/if}</td
-              >
-              <td class="n">{posting.data.newSuppliers.length || '–'}</td><td></td>
-            </tr>
-            {#each posting.data.kinds as kind (kind.kind)}
-              <tr>
-                <td>2 · <a class="quiet" href={place.href('arrivals', { state: 'ready', kind: kind.kind })}>{kind.title}s</a></td>
-                <td class="n">{kind.documents}</td><td class="n">{money(kind.money)}</td>
-              </tr>
-            {/each}
-            <tr class="sum"
-              ><td>Together</td><td class="n">{posting.data.documents || '–'}</td><td class="n">{money(posting.data.money)}</td
-              ></tr
-            >
-          </tbody>
-        </table>
-      </section>
-
-      <section>
-        {#if now}
-          {@const done = now.accepted + now.refused}
-          <div class="flex items-baseline justify-between">
-            <h2>{now.running ? 'Posting now' : `Last dispatch, ${instant(now.startedAt)}, by ${now.who}`}</h2>
-            {#if now.running && place.keeps}<button class="btn plain" onclick={() => stop(now.id)}>Stop after this one</button
-              >{/if}
-          </div>
-          <div class="my-2 flex items-center gap-3" role="status">
-            <progress class="flex-1" max={now.planned || 1} value={done} aria-label="Progress"></progress>
-            <span class="whitespace-nowrap"
-              >{done} of {now.planned}: {now.accepted} accepted{now.refused > 0 ? `, ${now.refused} refused` : ''}{now.unknown > 0
-                ? `, ${now.unknown} without a clear answer`
-                : ''}{now.unsent > 0 ? `, ${now.unsent} not sent` : ''}</span
-            >
-          </div>
-          {#if !now.running && now.outcome && now.outcome !== 'done'}<p class="note mb-2">{now.outcome}</p>{/if}
-          <table class="ledger">
-            <thead><tr><th>What</th><th>Reference</th><th class="n">Money</th><th class="pl-5!">Outcome</th></tr></thead>
-            <tbody>
-              {#each dispatch.data?.outcomes ?? [] as o (o.id)}
-                <tr>
-                  <td
-                    >{#if o.documentId}<a class="quiet" href={place.href(`arrivals/${o.documentId}`)}
-                        >{o.who || words(o.documentKind)}</a
-                      >{:else}new supplier {o.who}{/if}</td
-                  >
-                  <td>{o.reference}</td>
-                  <td class="n">{o.documentId ? money(o.money) : ''}</td>
-                  <td class="pl-5!">
-                    {#if o.state === 'accepted'}in the ledger as {o.ledgerId}
-                    {:else if o.state === 'refused'}<span class="text-madder font-semibold">refused</span>: {o.explanation}
-                      {#if o.explanation}<span class="text-madder">: {o.explanation}</span>{/if}
-                    {:else if o.state === 'unknown' || o.state === 'sent'}<span class="text-ochre"
-                        >no clear answer; asked for by its key</span
-                      >
-                    {:else}<span class="text-soft">{o.state}</span>{/if}
-                  </td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-          {#if (dispatch.data?.outcomes.length ?? 0) < now.planned}<p class="text-soft mt-2">
-              The first {dispatch.data?.outcomes.length}, what needs you first.
-            </p>{/if}
-        {:else}
-          <h2>Nothing was posted yet</h2>
-          <p class="text-soft">What became of each document stands here after the first dispatch.</p>
-        {/if}
-      </section>
+      <Order posting={posting.data} />
+      <LastDispatch {now} outcomes={dispatch.data?.outcomes ?? []} {stop} />
     </div>
   {/if}
 </Waiting>

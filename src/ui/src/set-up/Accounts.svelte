@@ -2,11 +2,10 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
   import { answer, api } from '../api/client';
-  import { words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
-  import { accounts as chart } from '../ledger/values';
+  import Chart from './Chart.svelte';
   import Rooms from './Rooms.svelte';
 
   /** The roles that the work needs filled, and the chart: read only, with what pickers do not offer. */
@@ -16,12 +15,8 @@
     queryKey: [place.company, 'required'],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/connection/required', { params: { path } })),
   }));
-  const accounts = chart();
-  const administers = $derived(place.role === 'administrator');
   let refused = $state('');
-  let text = $state('');
   let busy = $state(false);
-  const shown = $derived((accounts.data ?? []).filter((a) => a.title.toLowerCase().includes(text.trim().toLowerCase())));
 
   async function change(call: () => Promise<unknown>, done: string) {
     refused = '';
@@ -48,14 +43,6 @@
       if (!pull.takenOver)
         throw new Error('The ledger changed in a way that breaks something. Look at it under Ledger before it counts.');
     }, 'Checked against the ledger again.');
-  const hide = (value: string, hidden: boolean) =>
-    change(
-      () =>
-        answer(
-          api.PUT('/api/companies/{companyId}/mapping/hidden', { params: { path }, body: { kind: 'account', value, hidden } }),
-        ),
-      '',
-    );
 </script>
 
 <Rooms at="set-up/accounts" />
@@ -72,7 +59,7 @@
     <table class="ledger mt-3">
       <thead
         ><tr
-          ><th>Role</th><th>Needed for</th><th>Account</th>{#if administers}<th class="w-60">Choose another</th>{/if}</tr
+          ><th>Role</th><th>Needed for</th><th>Account</th>{#if place.administers}<th class="w-60">Choose another</th>{/if}</tr
         ></thead
       >
       <tbody>
@@ -83,7 +70,7 @@
             <td>
               {r.accountTitle}
               {#if r.chosen}<span class="text-soft text-xs"
-                  >chosen here {#if administers}<button class="quiet" onclick={() => choose(r.role, '')}
+                  >chosen here {#if place.administers}<button class="quiet" onclick={() => choose(r.role, '')}
                       >leave it to the ledger</button
                     >{/if}</span
                 >{/if}
@@ -93,7 +80,7 @@
                   {#if r.link}<a class="quiet" href={r.link} target="_blank" rel="noreferrer">Its accounts</a>{/if}</span
                 >{/if}
             </td>
-            {#if administers}
+            {#if place.administers}
               <td>
                 {#key `${r.role}${r.account}`}
                   <AccountPicker value="" label={`Account for ${r.title}`} kinds={r.kinds} chosen={(id) => choose(r.role, id)} />
@@ -106,38 +93,4 @@
     </table>
   {/if}
 </Waiting>
-<Waiting query={accounts} what="the chart">
-  <div class="mt-7 flex items-baseline gap-4">
-    <h2>The chart</h2>
-    <span class="text-soft">{(accounts.data ?? []).length} accounts, owned by the ledger and only read here</span>
-    <input class="field ml-auto" placeholder="Number or name" aria-label="Find an account" bind:value={text} />
-  </div>
-  <table class="ledger mt-1">
-    <thead><tr><th>Number</th><th>Name</th><th>Kind</th><th>Role</th><th>Requires</th><th></th><th>In pickers</th></tr></thead>
-    <tbody>
-      {#each shown as a (a.id)}
-        <tr class={a.active && !a.hidden ? '' : 'text-soft'}>
-          <td class="w-20">{a.number || a.id}</td>
-          <td>{a.name}{a.active ? '' : ' (closed)'}</td>
-          <td>{words(a.kind)}</td>
-          <td>{a.role === 'none' ? '' : words(a.role)}</td>
-          <td>{a.requires ? `a ${a.requires}` : ''}</td>
-          <td
-            >{#if a.link}<a class="quiet" href={a.link} target="_blank" rel="noreferrer"
-                >in the ledger<span class="sr-only">: {a.title}</span></a
-              >{/if}</td
-          >
-          <td>
-            {#if !a.active}–{:else if place.keeps}
-              <label class="flex items-center gap-1.5"
-                ><input type="checkbox" checked={!a.hidden} onchange={(e) => hide(a.id, !e.currentTarget.checked)} /> offered<span
-                  class="sr-only">: {a.title}</span
-                ></label
-              >
-            {:else}{a.hidden ? 'hidden' : 'offered'}{/if}
-          </td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
-</Waiting>
+<Chart {change} />

@@ -10,19 +10,18 @@
   /** The record of every change and whether it is whole, and who is signed in. For administrators. */
   const client = useQueryClient();
   const path = $derived({ companyId: place.company });
-  const administers = $derived(place.role === 'administrator');
   const audit = createInfiniteQuery(() => ({
     queryKey: [place.company, 'audit'],
     queryFn: ({ pageParam }) =>
       answer(api.GET('/api/companies/{companyId}/audit', { params: { path, query: pageParam ? { before: pageParam } : {} } })),
     initialPageParam: 0,
     getNextPageParam: (last: Schemas['AuditAnswer']) => last.next ?? undefined,
-    enabled: administers,
+    enabled: place.administers,
   }));
   const people = createQuery(() => ({
     queryKey: [place.company, 'people'],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/people', { params: { path } })),
-    enabled: administers,
+    enabled: place.administers,
   }));
   const first = $derived(audit.data?.pages[0]);
   const rows = $derived((audit.data?.pages ?? []).flatMap((p) => p.latest));
@@ -61,7 +60,7 @@
 </script>
 
 <Rooms at="set-up/safety" />
-{#if !administers}
+{#if !place.administers}
   <h1>The record</h1>
   <p class="text-soft mt-2">An administrator sees the record of every change, and who may sign in.</p>
 {:else}

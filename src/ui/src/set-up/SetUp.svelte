@@ -1,6 +1,6 @@
 <script lang="ts">
   import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
+  import { answer, api, type Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Rooms from './Rooms.svelte';
@@ -10,7 +10,7 @@
     queryKey: [place.company, 'progress'],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/progress', { params: { path: { companyId: place.company } } })),
   }));
-  const steps: Record<string, { title: string; why: string; view: string }> = {
+  const steps: Record<Schemas['SetUpStep'], { title: string; why: string; view: string }> = {
     connect: {
       title: 'Connect the ledger',
       why: 'Its owner allows it once. Chart, suppliers, tax codes, terms and dimensions are pulled, and only read here.',
@@ -55,30 +55,30 @@
       knows how far one is.
     </p>
     <ol class="mt-4 max-w-3xl">
-      {#each p.steps as step, i (step.word)}
-        {@const s = steps[step.word]!}
+      {#each p.steps as step, i (step.step)}
+        {@const s = steps[step.step]}
         <li
           class={[
             'border-rule grid grid-cols-[32px_1fr_auto] items-start gap-3 border-b py-3',
-            step.word === p.next && 'bg-raised',
+            step.step === p.next && 'bg-raised',
           ]}
         >
           <span
             class={[
               'mt-0.5 ml-1.5 text-center font-serif text-lg',
-              step.done ? 'text-verdigris' : step.word === p.next ? 'text-ochre' : 'text-soft',
+              step.done ? 'text-verdigris' : step.step === p.next ? 'text-ochre' : 'text-soft',
             ]}
-            aria-hidden="true">{step.done ? '●' : step.word === p.next ? '◇' : i + 1}</span
+            aria-hidden="true">{step.done ? '●' : step.step === p.next ? '◇' : i + 1}</span
           >
           <div>
-            <div class={step.word === p.next ? 'font-semibold' : ''}>
+            <div class={step.step === p.next ? 'font-semibold' : ''}>
               {s.title}<span class="sr-only">, {step.done ? 'done' : 'not done'}</span>
             </div>
             <div class="text-soft">{s.why}</div>
             <div class={step.done ? 'text-soft' : 'text-ochre'}>{step.note}</div>
           </div>
-          <a class={step.word === p.next ? 'btn mr-3' : 'quiet mt-1 mr-3'} href={place.href(s.view)}
-            >{step.word === p.next ? 'Go on here' : step.done ? 'Look again' : 'Go there'}</a
+          <a class={step.step === p.next ? 'btn mr-3' : 'quiet mt-1 mr-3'} href={place.href(s.view)}
+            >{step.step === p.next ? 'Go on here' : step.done ? 'Look again' : 'Go there'}</a
           >
         </li>
       {/each}

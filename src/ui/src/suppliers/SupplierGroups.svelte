@@ -5,7 +5,7 @@
   import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { ledgerValues } from '../ledger/values';
-  import { boxes, supplierForms } from '../mapping/kinds';
+  import { vocabulary } from '../frame/vocabulary';
 
   /** Groups of suppliers: what a new supplier in one begins with. */
   let { suppliers, changed }: { suppliers: Schemas['SuppliersAnswer']; changed: (answer: Schemas['SuppliersAnswer']) => void } =
@@ -114,13 +114,14 @@
         <div class="grid grid-cols-2 gap-2">
           <label class="text-soft"
             >Its bills become a <select class="field w-full" bind:value={group.form}
-              ><option value="">as usual</option>{#each supplierForms as [word, title] (word)}<option value={word}>{title}</option
+              ><option value="">as usual</option>{#each vocabulary().supplierForms as f (f.form)}<option value={f.form}
+                  >{f.title}</option
                 >{/each}</select
             ></label
           >
           <label class="text-soft"
             >1099 box <select class="field w-full" bind:value={group.box}
-              ><option value="">–</option>{#each boxes as [word, title] (word)}<option value={word}>{title}</option
+              ><option value="">–</option>{#each vocabulary().boxes as b (b.box)}<option value={b.box}>{b.title}</option
                 >{/each}</select
             ></label
           >

@@ -5,7 +5,7 @@
   import { instant, many, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import Rooms from './Rooms.svelte';
+  import Rooms from '../set-up/Rooms.svelte';
   import SupplierGroups from './SupplierGroups.svelte';
 
   /** Suppliers of the sources and of the ledger: who may be the same, who is only on one side. Never joined silently. */

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { day, isZero, money } from '../amounts/format';
+  import { a, day, isZero, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
 
   /** The journal that a document becomes, or became. It is called balanced, and ruled twice, only where it is. */
@@ -45,7 +45,7 @@
     </tbody>
   </table>
   <p class="text-soft mt-2">
-    {d.ledgerEntry ? 'It stands in' : 'It goes to'} the ledger as a {d.kindTitle}, dated {day(d.entryDate)}{d.reference
+    {d.ledgerEntry ? 'It stands in' : 'It goes to'} the ledger as {a(words(d.form))}, dated {day(d.entryDate)}{d.reference
       ? `, reference “${d.reference}”`
       : ''}.
     {#if d.reasons.length > 0 && d.state === 'held'}First it waits for you.{/if}

@@ -5,7 +5,7 @@
   /** Because …: every rung tried for a line, in order, and why it won or was passed. */
   let { line, takeBack }: { line: Schemas['LineAnswer']; takeBack?: () => void } = $props();
 
-  const findings: Record<string, string> = {
+  const findings: Record<Exclude<Schemas['RungFinding'], 'decides'>, string> = {
     no_value: 'none',
     not_mapped: 'not mapped',
     ended: 'mapping ended',

@@ -1,10 +1,11 @@
 <script lang="ts">
   import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
   import { push } from 'svelte-spa-router';
-  import { answer, api } from '../api/client';
+  import { answer, api, type Schemas } from '../api/client';
   import { many, money, shortDay, words } from '../amounts/format';
   import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
+  import { documentKind, vocabulary } from '../frame/vocabulary';
   import Waiting from '../frame/Waiting.svelte';
   import { asked, documentIn, listOf, narrowings } from './list';
   import StateMark from './StateMark.svelte';
@@ -30,8 +31,7 @@
   const total = $derived(documents.data?.pages[0]);
   const narrowed = $derived(narrowings.filter((n) => list[n] && n !== 'reasonValue' && n !== 'keyKind'));
 
-  const states = ['held', 'ready', 'on_its_way', 'posted', 'proved', 'set_aside'];
-  const kinds = ['bill', 'supplier_credit', 'card_charge', 'card_refund', 'expense_claim'];
+  const states: Schemas['DocumentState'][] = ['held', 'ready', 'on_its_way', 'posted', 'proved', 'set_aside'];
   const orders = {
     latest: 'latest first',
     earliest: 'earliest first',
@@ -42,7 +42,7 @@
 
   const narrow = (name: string, value: string) => push(place.to('arrivals', { ...list, [name]: value }));
   const open = (id: number) => push(documentIn(id, list));
-  const says: Record<string, () => string> = {
+  const narrowing: Record<string, () => string> = {
     reason: () => `reason: ${words(list.reason!)}${list.reasonValue ? ` “${list.reasonValue}”` : ''}`,
     key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
     account: () => `account ${list.account}`,
@@ -65,7 +65,8 @@
     <option value="">every source</option>{#each overview.data?.sources ?? [] as s (s)}<option value={s}>{s}</option>{/each}
   </select>
   <select class="field" aria-label="Kind" value={list.kind ?? ''} onchange={(e) => narrow('kind', e.currentTarget.value)}>
-    <option value="">every kind</option>{#each kinds as k (k)}<option value={k}>{words(k)}</option>{/each}
+    <option value="">every kind</option>{#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{k.title}</option
+      >{/each}
   </select>
   <select
     class="field"
@@ -75,12 +76,12 @@
   >
     {#each Object.entries(orders) as [order, title] (order)}<option value={order}>{title}</option>{/each}
   </select>
-  {#each narrowed.filter((n) => says[n]) as name (name)}
+  {#each narrowed.filter((n) => narrowing[n]) as name (name)}
     <button
       class="field border-dashed"
       onclick={() => push(place.to('arrivals', { ...list, [name]: '', ...(name === 'reason' ? { reasonValue: '' } : {}) }))}
     >
-      {says[name]!()} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
+      {narrowing[name]!()} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
     </button>
   {/each}
   {#if !list.noticed}<button class="quiet text-soft" onclick={() => narrow('noticed', 'true')}>worth noticing</button>{/if}
@@ -114,7 +115,7 @@
           <tr class="opens" tabindex="0" onclick={() => open(d.id)} onkeydown={(e) => e.key === 'Enter' && open(d.id)}>
             <td class="whitespace-nowrap">{shortDay(d.date)}</td>
             <td class="max-w-[210px] truncate">{d.who || 'nobody named'}</td>
-            <td class="text-soft whitespace-nowrap">{words(d.kind)}</td>
+            <td class="text-soft whitespace-nowrap">{documentKind(d.kind).title}</td>
             <td>{d.reference}</td>
             <td class="text-soft whitespace-nowrap">{d.source}</td>
             <td class="n">{money(d.total)}{d.currency !== total?.currency ? ` ${d.currency}` : ''}</td>

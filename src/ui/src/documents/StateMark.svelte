@@ -1,8 +1,9 @@
 <script lang="ts">
+  import type { Schemas } from '../api/client';
   import { words } from '../amounts/format';
 
   /** A state by its bead and its word. */
-  let { state }: { state: string } = $props();
+  let { state }: { state: Schemas['DocumentState'] } = $props();
   const tone = $derived(
     state === 'held' ? 'text-ochre' : state === 'proved' ? 'text-verdigris' : state === 'set_aside' ? 'text-soft' : '',
   );

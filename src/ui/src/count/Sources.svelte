@@ -1,0 +1,62 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { isZero, many, money } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
+  import { agreesWithSource } from './causes';
+  import Difference from './Difference.svelte';
+  import Legend from './Legend.svelte';
+  import Rod from './Rod.svelte';
+
+  /** Source by source: what arrived, how far it came, what the source itself says, and what the ledger holds. */
+  let { count }: { count: Schemas['CountAnswer'] } = $props();
+  const together = $derived(count.together);
+</script>
+
+<table class="ledger mt-3.5">
+  <thead>
+    <tr>
+      <th>Source</th><th class="n">Docs</th><th class="n">Arrived</th><th class="pl-5.5!"><Legend /></th>
+      <th class="n">Source says</th><th class="n">Sent</th><th class="n">Ledger holds</th><th class="n">Difference</th>
+    </tr>
+  </thead>
+  <tbody>
+    {#each count.sources as source (source.source)}
+      <tr class="h-[42px]">
+        <td><a class="quiet" href={place.href('arrivals', { source: source.source })}>{source.source}</a></td>
+        <td class="n text-soft">{source.arrived.documents}</td>
+        <td class="n"><a href={place.href('arrivals', { source: source.source })}>{money(source.arrived.money)}</a></td>
+        <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={340} /></td>
+        <td class="n">
+          <a
+            class={source.stated ? (agreesWithSource(source) ? '' : 'text-madder font-semibold') : 'text-soft text-xs'}
+            href={place.href('count/statements', { source: source.source })}
+            title={agreesWithSource(source)
+              ? undefined
+              : `${many(source.statedDifference!.documents, 'document')}, ${money(source.statedDifference!.money)} apart`}
+            >{source.stated ? money(source.stated.money) : 'not stated'}</a
+          >
+        </td>
+        <td class="n">{money(source.sent)}</td>
+        <td class="n">{count.proved ? money(source.holds) : 'not read'}</td>
+        <td class="n"><Difference {source} /></td>
+      </tr>
+    {/each}
+    <tr
+      class={count.conserved &&
+      agreesWithSource(together) &&
+      isZero(together.difference) &&
+      isZero(together.unread) &&
+      count.proved
+        ? 'sum'
+        : 'open'}
+    >
+      <td>Together</td><td class="n">{together.arrived.documents}</td><td class="n">{money(together.arrived.money)}</td><td></td>
+      <td class={['n', !agreesWithSource(together) && 'text-madder']}
+        >{#if together.stated}{money(together.stated.money)}{:else}<span class="text-soft text-xs font-normal">not stated</span
+          >{/if}</td
+      ><td class="n">{money(together.sent)}</td>
+      <td class="n">{count.proved ? money(together.holds) : ''}</td>
+      <td class="n"><Difference source={together} /></td>
+    </tr>
+  </tbody>
+</table>

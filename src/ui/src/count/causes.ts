@@ -1,0 +1,59 @@
+import type { Schemas } from '../api/client';
+import { capital, isZero, many, words } from '../amounts/format';
+import { place } from '../frame/place.svelte';
+import { remedyOf } from '../documents/remedies';
+
+type Cause = Schemas['WaitingAnswer'];
+
+// A supplier that says most of a line is no cause of its own: its documents are opened, and each line has its way on there.
+const mappingOf = (cause: Cause) => {
+  if (cause.reason === 'payment_account_unmapped') return { kind: 'payment_account', value: cause.value };
+  const remedy = remedyOf(cause);
+  return remedy?.by === 'mapping' && remedy.kind !== 'supplier' ? { kind: remedy.kind, value: remedy.value } : null;
+};
+
+/** Where a cause is ended: at the mapping that ends it, in the room where it is decided, or at its documents. */
+export function addressOf(cause: Cause): string {
+  const mapping = mappingOf(cause);
+  if (mapping) return place.to('mapping', mapping);
+  if (cause.reason === 'supplier_undecided') return place.to('set-up/suppliers');
+  const list = { state: 'held', reason: cause.reason, reasonValue: cause.value };
+  return cause.documents === 1 ? place.to(`arrivals/${cause.firstDocument}`, list) : place.to('arrivals', list);
+}
+
+/** A cause in one line, with how many documents wait for it. */
+export function titleOf(cause: Cause): string {
+  const mapping = cause.reason === 'unmapped' ? mappingOf(cause) : null;
+  if (mapping) return capital(`${words(mapping.kind)} “${mapping.value}” has no account: ${many(cause.documents, 'document')}`);
+  if (cause.documents > 1) return `${cause.detail} ${many(cause.documents, 'document')}.`;
+  return `${cause.firstTitle}: ${cause.detail.charAt(0).toLowerCase()}${cause.detail.slice(1)}`;
+}
+
+/** What there is to do about a cause. */
+export const toDo: Record<Schemas['HoldKind'], string> = {
+  unmapped: 'map it',
+  payment_account_unmapped: 'map the account',
+  settlement_unmapped: 'map the settlement',
+  tax_code_unmapped: 'map the tax code',
+  dimension_unmapped: 'map it',
+  possible_duplicate: 'decide',
+  mapping_broken: 'map anew',
+  refused: 'read the refusal',
+  supplier_undecided: 'decide who it is',
+  role_missing: 'fill the role',
+  role_ambiguous: 'fill the role',
+  payment_account_ambiguous: 'say which it was',
+  period_locked: 'open it',
+  supplier_missing: 'open it',
+  employee_missing: 'open it',
+  payment_account_missing: 'open it',
+  sign: 'open it',
+  currency: 'open it',
+  arithmetic: 'open it',
+  text_too_long: 'open it',
+  dimension_missing: 'open it',
+};
+
+/** Whether what arrived is what the source itself says that it sent; so, too, where it says nothing. */
+export const agreesWithSource = ({ statedDifference: apart }: Pick<Schemas['SourceAnswer'], 'statedDifference'>) =>
+  !apart || (apart.documents === 0 && isZero(apart.money));

@@ -1,0 +1,95 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { isZero, many, money, words } from '../amounts/format';
+  import StatementFields from '../count/StatementFields.svelte';
+  import { place } from '../frame/place.svelte';
+  import type { Stated } from '../count/stated';
+
+  /** What a file brings, before it is taken in: what is new, what waits and why, and what each source itself says. */
+  let {
+    shown,
+    stated = $bindable(),
+    busy,
+    take,
+  }: { shown: Schemas['TakeInAnswer']; stated: Record<string, Stated>; busy: boolean; take: () => void } = $props();
+  const fresh = $derived(shown.added + shown.updated);
+</script>
+
+<section class="mt-6 max-w-3xl" aria-label="What the file brings">
+  <h2>{fresh === 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h2>
+  <p class="text-soft">
+    {many(shown.documents, 'document')} with {many(shown.lines, 'line')}: {shown.added} new, {shown.updated} changed, {shown.unchanged}
+    already here and the same.
+  </p>
+  {#if shown.locked.length > 0}
+    <p class="note mt-2">
+      {many(shown.locked.length, 'document')}
+      {shown.locked.length === 1 ? 'differs' : 'differ'} from what is in the ledger or on its way there, which stays as it is; what
+      the source sent anew waits there as a proposed correction: {shown.locked.slice(0, 10).join(', ')}{shown.locked.length > 10
+        ? ' …'
+        : ''}.
+    </p>
+  {/if}
+  <table class="ledger mt-3">
+    <thead><tr><th>Source</th><th class="n">Documents</th><th class="n">Money</th></tr></thead>
+    <tbody>
+      {#each shown.sources as source (source.source)}<tr
+          ><td
+            >{source.source}
+            {#if fresh > 0}
+              {#if stated[source.source]}
+                <div class="mt-2 flex flex-wrap items-end gap-3">
+                  <StatementFields bind:statement={stated[source.source]!} of={source.source} />
+                </div>
+              {:else}
+                <button
+                  class="quiet text-soft block text-xs"
+                  onclick={() =>
+                    (stated[source.source] = {
+                      firstDay: source.firstDay,
+                      lastDay: source.lastDay,
+                      documents: '',
+                      money: '',
+                    })}>it says itself how much it sent …</button
+                >
+              {/if}
+            {/if}</td
+          ><td class="n">{source.documents}</td><td class="n">{money(source.money)}</td></tr
+        >{/each}
+    </tbody>
+  </table>
+  {#if fresh > 0}
+    <table class="ledger mt-5">
+      <thead><tr><th>Of the new and changed ones</th><th class="n">Documents</th><th class="n">Money</th></tr></thead>
+      <tbody>
+        <tr
+          ><td>are coded and ready</td><td class="n">{shown.coded.documents}</td><td class="n">{money(shown.coded.money)}</td></tr
+        >
+        <tr class="text-ochre"
+          ><td>wait for you</td><td class="n">{shown.held.documents}</td><td class="n">{money(shown.held.money)}</td></tr
+        >
+        {#if !isZero(shown.setAside.money) || shown.setAside.documents > 0}
+          <tr
+            ><td>are set aside</td><td class="n">{shown.setAside.documents}</td><td class="n">{money(shown.setAside.money)}</td
+            ></tr
+          >
+        {/if}
+      </tbody>
+    </table>
+    {#if shown.reasons.length > 0}
+      <p class="mt-3">They wait because of: {shown.reasons.map((r) => `${words(r.reason)} (${r.documents})`).join(', ')}.</p>
+    {/if}
+  {/if}
+  {#if shown.noticed.length > 0}
+    <p class="mt-3">
+      Worth noticing, and held by nothing: {shown.noticed.map((r) => `${r.detail} (${r.documents})`).join(' ')}
+    </p>
+  {/if}
+  {#each shown.notices as notice, i (i)}<p class="text-soft mt-2">
+      {notice.column}{notice.column ? ': ' : ''}{notice.message}
+    </p>{/each}
+  <div class="mt-5 flex gap-2">
+    {#if fresh > 0}<button class="btn" disabled={busy} onclick={take}>Take in {many(fresh, 'document')}</button>{/if}
+    <a class="btn plain" href={place.href('arrivals')}>{fresh > 0 ? 'Leave it' : 'Back to arrivals'}</a>
+  </div>
+</section>

@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { push, router } from 'svelte-spa-router';
+  import { toast } from 'svelte-sonner';
+  import { answer, api } from '../api/client';
+  import { place } from '../frame/place.svelte';
+  import Waiting from '../frame/Waiting.svelte';
+  import Correction from './Correction.svelte';
+  import { Deciding } from './deciding.svelte';
+  import Decisions from './Decisions.svelte';
+  import Head from './Head.svelte';
+  import Journal from './Journal.svelte';
+  import Lines from './Lines.svelte';
+  import { asked, documentIn, listOf } from './list';
+  import Path from './Path.svelte';
+  import Reasons from './Reasons.svelte';
+
+  /** A document: what arrived, the journal it becomes, why, and its path. */
+  const id = $derived(Number(router.location.split('/')[3]));
+  const list = $derived(listOf(place.query));
+  const key = $derived([place.company, 'document', id, list]);
+  const query = createQuery(() => ({
+    queryKey: key,
+    queryFn: () =>
+      answer(
+        api.GET('/api/companies/{companyId}/documents/{id}', {
+          params: { path: { companyId: place.company, id }, query: asked(list) },
+        }),
+      ),
+    // While one leaves for another view the address names no document any more.
+    enabled: Number.isInteger(id),
+  }));
+  const d = $derived(query.data);
+  const deciding = new Deciding(useQueryClient(), () => ({ company: place.company, document: d!, key }));
+
+  function onkeydown(event: KeyboardEvent) {
+    const near = d?.neighbours;
+    const to =
+      event.altKey && event.key === 'ArrowUp'
+        ? near?.previous
+        : (event.altKey && event.key === 'ArrowDown') || (event.ctrlKey && event.key === 'Enter')
+          ? near?.next
+          : undefined;
+    if (event.key === 'Escape' && event.target === document.body) push(place.to('arrivals', list));
+    if (to === undefined) return;
+    event.preventDefault();
+    if (to) push(documentIn(to, list));
+    else toast('There is no other document in that direction.');
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<Waiting {query} what="the document">
+  {#if d}
+    <Head document={d} {list} takeBackPaidFrom={() => deciding.choosePaidFrom('')} />
+    {#if deciding.refused}<div class="note bad mt-3" role="alert">{deciding.refused}</div>{/if}
+    <div class="mt-5 grid grid-cols-[1.08fr_1fr] gap-8">
+      <section>
+        <h2>What arrived</h2>
+        <Lines document={d} choose={(line, account) => deciding.choose(line, account)} />
+        {#if d.notices.length > 0}
+          <h2 class="mt-6">Worth noticing</h2>
+          <ul>
+            {#each d.notices as notice (notice.notice)}<li class="border-rule border-b py-1.5">{notice.detail}</li>{/each}
+          </ul>
+        {/if}
+        {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
+        <Decisions document={d} {deciding} />
+        {#if d.correction}<Correction correction={d.correction} keep={() => deciding.keepAsPosted()} />{/if}
+      </section>
+      <section>
+        <Journal document={d} />
+        <Path document={d} />
+      </section>
+    </div>
+  {/if}
+</Waiting>

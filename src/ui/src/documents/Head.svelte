@@ -1,0 +1,62 @@
+<script lang="ts">
+  import { push } from 'svelte-spa-router';
+  import type { Schemas } from '../api/client';
+  import { capital, day, money, words } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
+  import { documentKind } from '../frame/vocabulary';
+  import { documentIn } from './list';
+  import Milestones from './Milestones.svelte';
+
+  /** Whose document it is, how far it came, where it stands in its list, and where it came from. */
+  let {
+    document: d,
+    list,
+    takeBackPaidFrom,
+  }: { document: Schemas['DocumentAnswer']; list: Record<string, string>; takeBackPaidFrom: () => void } = $props();
+
+  const kind = $derived(documentKind(d.kind).title);
+  const who = $derived(d.supplier || d.employee || d.paymentAccount || 'Nobody named');
+  const facts = $derived(
+    [
+      `${capital(kind)} of ${day(d.date)}${d.dueDate ? `, due ${day(d.dueDate)}` : ''}`,
+      `${d.source} ${d.sourceId}`,
+      `${d.lines.length === 1 ? 'one line' : `${d.lines.length} lines`}, ${money(d.total)} ${d.currency}`,
+      d.settlement && `settled: ${d.settlement}`,
+      d.paymentAccount && `payment account ${d.paymentAccount}`,
+      d.paymentAccountChoice && `a person says ${d.paymentAccountChoice}`,
+      d.entryReference && d.entryReference !== d.reference && `reference in the ledger ${d.entryReference}`,
+    ].filter(Boolean),
+  );
+</script>
+
+<div class="flex items-center gap-4.5">
+  <h1>{who}, {kind}{d.reference ? ` ${d.reference}` : ''}</h1>
+  <Milestones reached={d.milestones} held={d.state === 'held'} />
+  <span class={['font-semibold', d.state === 'held' ? 'text-ochre' : d.state === 'proved' ? 'text-verdigris' : '']}>
+    {words(d.state)}{d.setAside ? `: ${words(d.setAside)}` : ''}
+  </span>
+  {#if d.neighbours}
+    {@const near = d.neighbours}
+    <span class="text-soft ml-auto whitespace-nowrap">
+      {near.position} of {near.count}
+      <button class="px-0.5" disabled={!near.previous} onclick={() => push(documentIn(near.previous!, list))}
+        ><kbd>Alt ↑</kbd><span class="sr-only">previous document</span></button
+      >
+      <button class="px-0.5" disabled={!near.next} onclick={() => push(documentIn(near.next!, list))}
+        ><kbd>Alt ↓</kbd><span class="sr-only">next document</span></button
+      >
+    </span>
+  {/if}
+</div>
+<p class="text-soft mt-1">
+  {facts.join(' · ')}
+  {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps}<button class="quiet" onclick={takeBackPaidFrom}
+      >take that back</button
+    >{/if}
+  {#if d.hasOriginal}
+    · <a class="quiet" href={`/api/companies/${place.company}/arrivals/${d.arrivalId}/original`} download={d.fileName}
+      >{d.fileName}</a
+    >, {d.firstRow === d.lastRow ? `row ${d.firstRow}` : `rows ${d.firstRow} to ${d.lastRow}`}
+  {/if}
+  <a class="quiet ml-2" href={place.href('arrivals', list)}>back to the list</a>
+</p>

@@ -1,0 +1,65 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { money } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
+  import AccountPicker from '../ledger/AccountPicker.svelte';
+  import LineLadder from './LineLadder.svelte';
+
+  /** What arrived, line by line, each with its account or the way to one. */
+  let {
+    document: d,
+    choose,
+  }: { document: Schemas['DocumentAnswer']; choose: (line: Schemas['LineAnswer'], account: string) => void } = $props();
+  let explained = $state<number | null>(null);
+  const detail = (line: Schemas['LineAnswer']) =>
+    [line.category, line.item, line.costCode, ...line.dimensions.map((of) => of.value)].filter(Boolean).join(' · ');
+</script>
+
+<table class="ledger">
+  <thead
+    ><tr
+      ><th>Line</th><th>Category, item</th><th class="n">Qty</th><th class="n">Net</th><th class="n">Tax</th><th
+        class="w-52 pl-4!">Account</th
+      ></tr
+    ></thead
+  >
+  <tbody>
+    {#each d.lines as line (line.number)}
+      <tr class={line.waits ? 'bg-ochre-wash' : ''}>
+        <td>{line.description || `line ${line.number}`}</td>
+        <td class={detail(line) ? 'text-soft' : 'text-ochre'}>{detail(line) || 'none'}</td>
+        <td class="n">{line.quantity}</td><td class="n">{money(line.net)}</td><td class="n">{money(line.tax)}</td>
+        <td class="pl-4!">
+          {#if d.mayBeCoded && place.keeps && !d.isPrivate && (line.waits || line.chosenAccount)}
+            <AccountPicker
+              value={line.chosenAccount}
+              label={`Account for ${line.description || `line ${line.number}`}`}
+              chosen={(account) => choose(line, account)}
+            />
+          {:else}
+            <button
+              class="quiet text-left"
+              onclick={() => (explained = explained === line.number ? null : line.number)}
+              aria-expanded={explained === line.number}
+            >
+              {line.accountTitle || 'not decided'}
+            </button>
+          {/if}
+        </td>
+      </tr>
+      {#if explained === line.number || line.waits}
+        <tr
+          ><td colspan="6" class="py-2!"
+            ><LineLadder
+              {line}
+              takeBack={line.chosenAccount && d.mayBeCoded && place.keeps ? () => choose(line, '') : undefined}
+            /></td
+          ></tr
+        >
+      {/if}
+    {/each}
+    <tr class={d.reasons.some((r) => r.reason === 'arithmetic') ? 'open' : 'sum'}>
+      <td colspan="3">Total as billed</td><td class="n" colspan="2">{money(d.total)}</td><td></td>
+    </tr>
+  </tbody>
+</table>

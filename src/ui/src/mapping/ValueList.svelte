@@ -1,0 +1,75 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { isZero, money } from '../amounts/format';
+  import { rows } from '../frame/keys';
+  import { place } from '../frame/place.svelte';
+  import type { KeyKind } from './kinds';
+  import MapAnother from './MapAnother.svelte';
+  import { codeTree } from './values';
+
+  /** Values that arrive, most money first; cost codes as a tree. */
+  let {
+    kind,
+    listed,
+    value,
+    go,
+    edit,
+  }: {
+    kind: KeyKind;
+    listed: Schemas['ValueAnswer'][];
+    value: string;
+    go: (value: string, replacing?: boolean) => void;
+    edit: () => void;
+  } = $props();
+
+  const tree = $derived(
+    kind === 'cost_code'
+      ? codeTree(listed)
+      : listed.slice(0, 400).map((row) => ({ code: row.value, depth: 0, row: row as Schemas['ValueAnswer'] | null })),
+  );
+</script>
+
+<section class="max-h-[calc(100vh-210px)] overflow-y-auto" aria-label="Values that arrive">
+  <table class="ledger">
+    <thead class="bg-paper sticky top-0"
+      ><tr><th>Value that arrives</th><th class="n">Waits</th><th class="n">Money</th></tr></thead
+    >
+    <tbody {@attach rows}>
+      {#each tree as node (node.code)}
+        {@const r = node.row}
+        <tr
+          class="opens"
+          tabindex="0"
+          data-at={node.code === value}
+          aria-current={node.code === value ? 'true' : undefined}
+          onfocus={() => node.code !== value && go(node.code, true)}
+          onclick={() => node.code !== value && go(node.code)}
+          onkeydown={(e) => e.key === 'Enter' && edit()}
+        >
+          <td class="max-w-[170px] truncate" style:padding-left={`${6 + node.depth * 14}px`} title={node.code}>
+            {#if !r}<span class="text-soft">▸</span>
+            {:else if r.broken}<span class="text-madder" title="its account is closed or gone">✕</span>
+            {:else if !isZero(r.waiting) || (!r.target && r.lines > 0)}<span
+                class={isZero(r.waiting) ? 'text-soft' : 'text-ochre'}>◇</span
+              >
+            {:else}<span class="text-soft">●</span>{/if}
+            {node.code}
+          </td>
+          <td class="n text-ochre">{!r || isZero(r.waiting) ? '' : money(r.waiting)}</td>
+          <td class="n"
+            >{#if r}{#if r.lines > 0}<a href={place.href('arrivals', { keyKind: kind, key: r.value })} tabindex="-1"
+                  >{money(r.money)}</a
+                >{:else}<span class="text-soft text-xs">not arrived</span>{/if}{/if}</td
+          >
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  {#if place.keeps}<MapAnother {go} />{/if}
+  {#if listed.length > tree.length}
+    <p class="text-soft mt-2">
+      The first {tree.length} of {listed.length}.
+      <a class="quiet" href={place.href('mapping/grid', { kind })}>All of them in the grid</a>
+    </p>
+  {/if}
+</section>

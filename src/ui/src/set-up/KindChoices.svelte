@@ -1,0 +1,89 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { place } from '../frame/place.svelte';
+  import { demandOf, demands, withDemand, type Demand } from './demands';
+
+  /** What each kind of document becomes: its form, day, reference, notes, and the dimensions that its lines need. */
+  let {
+    edited = $bindable(),
+    known,
+    impossible,
+    example,
+  }: {
+    edited: Schemas['Choices'];
+    known: Schemas['ChoicesAnswer'];
+    impossible: Schemas['Impossible'][];
+    example: (kind: Schemas['DocumentKind']) => string;
+  } = $props();
+
+  const days: Record<NonNullable<Schemas['EntryDay']>, string> = { document_date: 'document date', end_of_month: 'end of month' };
+  const notes: Record<NonNullable<Schemas['NotesPlace']>, string> = {
+    entry_memo: 'entry memo',
+    line_text: 'line text',
+    nowhere: 'nowhere',
+  };
+</script>
+
+<table class="ledger">
+  <thead
+    ><tr
+      ><th>Document</th><th>Becomes</th><th>Its other side</th><th>Entry date</th><th>Reference</th><th>Notes go to</th><th
+        >Dimensions of a line</th
+      ></tr
+    ></thead
+  >
+  <tbody>
+    {#each edited.kinds ?? [] as choice (choice.kind)}
+      {@const info = known.kinds.find((k) => k.kind === choice.kind)!}
+      {@const against = impossible.filter((i) => i.kind === choice.kind)}
+      <tr>
+        <td class="whitespace-nowrap">{info.title}</td>
+        <td>
+          <select class="field" bind:value={choice.form} aria-label={`Form of a ${info.title}`}>
+            {#each info.forms as form (form.form)}<option value={form.form}
+                >{form.title}{form.problem ? ' (not possible)' : ''}</option
+              >{/each}
+          </select>
+        </td>
+        <td class="text-soft"
+          >{info.offsetAccount}{#if info.offsetRole}<a class="quiet ml-1 text-xs" href={place.href('set-up/accounts')}>change</a
+            >{/if}</td
+        >
+        <td>
+          <select class="field" bind:value={choice.entryDay} aria-label={`Entry date of a ${info.title}`}>
+            {#each Object.entries(days) as [word, title] (word)}<option value={word}>{title}</option>{/each}
+          </select>
+        </td>
+        <td>
+          <input class="field w-34" bind:value={choice.reference} aria-label={`Reference of a ${info.title}`} />
+          <span class={['block text-xs', example(choice.kind).length > info.longestReference ? 'text-madder' : 'text-soft']}
+            >{example(choice.kind)
+              ? `${example(choice.kind)} · ${example(choice.kind).length} of ${info.longestReference}`
+              : 'no example has arrived'}</span
+          >
+        </td>
+        <td>
+          <select class="field" bind:value={choice.notes} aria-label={`Notes of a ${info.title}`}>
+            {#each Object.entries(notes) as [word, title] (word)}<option value={word}>{title}</option>{/each}
+          </select>
+        </td>
+        <td class="whitespace-nowrap">
+          {#each known.dimensions as d (d.dimension)}
+            <label class="flex min-h-6 items-center justify-between gap-2 text-xs"
+              >{d.title}<span class="sr-only"> on a {info.title}</span>
+              <select
+                class="field py-0!"
+                value={demandOf(choice.demands, d.dimension)}
+                onchange={(e) => (choice.demands = withDemand(choice.demands, d.dimension, e.currentTarget.value as Demand))}
+              >
+                {#each demands as [word, title] (word)}<option value={word}>{title}</option>{/each}
+              </select></label
+            >
+          {/each}
+        </td>
+      </tr>
+      {#each against as i (i.field)}<tr><td></td><td colspan="6" class="text-madder">{i.reason}</td></tr>{/each}
+    {/each}
+  </tbody>
+</table>
+<p class="text-soft mt-1 text-xs">Fields for references: {known.referenceFields.map((f) => `{${f}}`).join(' ')}</p>
