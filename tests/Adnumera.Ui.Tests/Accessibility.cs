@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using Adnumera.Ui.Driver;
 using OpenQA.Selenium;
@@ -8,9 +9,18 @@ internal static class Accessibility
 {
     private static readonly string Axe = File.ReadAllText(Path.Combine(Repository.Root, "src", "ui", "node_modules", "axe-core", "axe.min.js"));
 
-    /// <summary>No serious or critical finding of axe-core against WCAG 2.2 A and AA, in paper and at night; a notice that is fading is measured at no fixed contrast, and left out.</summary>
-    public static void AssertAccessible(this Browser browser)
+    private static readonly ConcurrentDictionary<string, bool> Seen = new();
+
+    /// <summary>
+    /// No serious or critical finding of axe-core against WCAG 2.2 A and AA, in paper and at night, once for each view and for each state of it that a test names;
+    /// a notice that is fading is measured at no fixed contrast, and left out.
+    /// </summary>
+    /// <param name="browser">The browser, on the view.</param>
+    /// <param name="state">What is special about the view now; blank as it opens.</param>
+    public static void AssertAccessible(this Browser browser, string state = "")
     {
+        var address = new Uri(browser.Driver.Url).Fragment.Split('?')[0].Split('/').Skip(2).Select(s => s.All(char.IsAsciiDigit) ? "*" : s);
+        if (!Seen.TryAdd($"{string.Join('/', address)} {state}", true)) return;
         var script = (IJavaScriptExecutor)browser.Driver;
         foreach (var theme in (string[])["paper", "night"])
         {

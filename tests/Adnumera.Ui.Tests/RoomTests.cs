@@ -179,10 +179,18 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Go("bindery/set-up/choices");
         browser.Heading("What becomes of documents");
         Check();
-        browser.Find("//label[contains(., 'location') and contains(., 'on a bill')]/input").Click();
-        browser.Text("the ledger has locations off");
+        var day = new OpenQA.Selenium.Support.UI.SelectElement(browser.Field("Entry date of a card charge"));
+        day.SelectByText("end of month");
+        browser.Text("keeps the day of the charge");
         browser.Text("1 choice cannot be made");
-        browser.Find("//label[contains(., 'location') and contains(., 'on a bill')]/input").Click();
+        day.SelectByText("document date");
+
+        // A dimension that is asked for is noticed; one that is required holds.
+        var season = new OpenQA.Selenium.Support.UI.SelectElement(browser.Find("//label[contains(., 'season') and contains(., 'on a bill')]/select"));
+        season.SelectByText("is required");
+        browser.Text("become held");
+        season.SelectByText("may be blank");
+        browser.Text("Change something, and see here");
         var reference = browser.Field("Reference of a bill");
         reference.Clear();
         reference.SendKeys("{month}-{reference}");

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { agreesWithSource, addressOf, titleOf, toDo } from '../count/causes';
-import { demandOf, withDemand } from '../set-up/demands';
+import { demandOf, dimensionsToShow, withDemand } from '../set-up/demands';
 import { remedyOf } from './remedies';
 
 const reason = (kind: Schemas['HoldKind'], keyKind: Schemas['KeyKind'] | null = null, key = '') => ({
@@ -78,5 +78,14 @@ describe('how much a dimension is wanted', () => {
     expect(withDemand(withDemand(some, 'season', 'asked'), 'department', 'optional')).toEqual([
       { dimension: 'season', demand: 'asked' },
     ]);
+  });
+
+  it('shows what the ledger has, and what is wanted though it has not, so that it can be given up', () => {
+    const known = [{ dimension: 'department', title: 'department' }];
+    expect(dimensionsToShow(known, withDemand(null, 'cost_centre', 'asked')).map((d) => d.title)).toEqual([
+      'department',
+      'cost centre',
+    ]);
+    expect(dimensionsToShow(known, withDemand(null, 'department', 'asked'))).toEqual(known);
   });
 });

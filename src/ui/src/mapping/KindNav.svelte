@@ -14,7 +14,7 @@
         <a
           href={place.href('mapping', { kind: k.kind })}
           aria-current={k.kind === kind ? 'true' : undefined}
-          class={k.kind === kind ? 'font-semibold' : 'text-soft quiet'}>{k.plural}</a
+          class={['inline-block leading-6', k.kind === kind ? 'font-semibold' : 'text-soft quiet']}>{k.plural}</a
         >
       {/each}
     </span>

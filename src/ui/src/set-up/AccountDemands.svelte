@@ -3,7 +3,7 @@
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
   import { dimensions as all } from '../ledger/values';
-  import { demandOf, demands, type Demand } from './demands';
+  import { demandOf, demands, dimensionsToShow, type Demand } from './demands';
 
   /** The dimensions that lines to an account need: what the ledger itself requires, and what the company decided beside it. */
   let { account: a, decide }: { account: Schemas['AccountAnswer']; decide: (dimension: string, demand: Demand) => void } =
@@ -28,7 +28,7 @@
     <Popover.Portal>
       <Popover.Content class="bg-raised border-strong z-20 flex w-72 flex-col gap-2 border p-4" sideOffset={4} align="start">
         <p class="font-semibold">Lines to {a.title}</p>
-        {#each dimensions.data ?? [] as d (d.dimension)}
+        {#each dimensionsToShow(dimensions.data ?? [], a.demands) as d (d.dimension)}
           <label class="flex items-center justify-between gap-3"
             >{d.title}
             <select

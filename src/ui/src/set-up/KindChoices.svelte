@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
-  import { demandOf, demands, withDemand, type Demand } from './demands';
+  import { demandOf, demands, dimensionsToShow, withDemand, type Demand } from './demands';
 
   /** What each kind of document becomes: its form, day, reference, notes, and the dimensions that its lines need. */
   let {
@@ -68,7 +68,7 @@
           </select>
         </td>
         <td class="whitespace-nowrap">
-          {#each known.dimensions as d (d.dimension)}
+          {#each dimensionsToShow(known.dimensions, choice.demands) as d (d.dimension)}
             <label class="flex min-h-6 items-center justify-between gap-2 text-xs"
               >{d.title}<span class="sr-only"> on a {info.title}</span>
               <select

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { words } from '../amounts/format';
 
 export type Demand = Schemas['DimensionDemand'];
 type Demanded = readonly Schemas['DemandText'][] | null | undefined;
@@ -19,3 +20,11 @@ export const withDemand = (of: Demanded, dimension: string, demand: Demand): Sch
   const others = (of ?? []).filter((d) => d.dimension !== dimension);
   return demand === 'optional' ? others : [...others, { dimension, demand }];
 };
+
+/** The dimensions to show: those that the ledger has, and any other that is wanted, so that it can be given up. */
+export const dimensionsToShow = (known: readonly Schemas['DimensionAnswer'][], of: Demanded): Schemas['DimensionAnswer'][] => [
+  ...known,
+  ...(of ?? [])
+    .filter((d) => !known.some((k) => k.dimension === d.dimension))
+    .map(({ dimension }) => ({ dimension, title: words(dimension) })),
+];
