@@ -17,7 +17,13 @@ internal static class ChoiceReading
 
     /// <summary>The time zones that can be chosen: those of the IANA database that are named by a place, and UTC.</summary>
     public static IReadOnlyList<string> TimeZones { get; } =
-        [.. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id == "Etc/UTC" || (id.Contains('/', StringComparison.Ordinal) && !id.StartsWith("Etc/", StringComparison.Ordinal))).Order(StringComparer.Ordinal)];
+    [
+        // Its own name for UTC, whatever alias a company's file has.
+        TimeZoneInfo.FindSystemTimeZoneById("Etc/UTC").Id,
+        .. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(IsPlace).Order(StringComparer.Ordinal),
+    ];
+
+    private static bool IsPlace(string id) => id.Contains('/', StringComparison.Ordinal) && !id.StartsWith("Etc/", StringComparison.Ordinal);
 
     /// <summary>The choices in words.</summary>
     public static Choices Text(CompositionSettings settings, CompanyTable company) => new()

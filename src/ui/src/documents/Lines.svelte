@@ -11,8 +11,7 @@
     choose,
   }: { document: Schemas['DocumentAnswer']; choose: (line: Schemas['LineAnswer'], account: string) => void } = $props();
   let explained = $state<number | null>(null);
-  const detail = (line: Schemas['LineAnswer']) =>
-    [line.category, line.item, line.costCode, ...line.dimensions.map((of) => of.value)].filter(Boolean).join(' · ');
+  const detail = (line: Schemas['LineAnswer']) => [line.category, line.item, line.costCode].filter(Boolean).join(' · ');
 </script>
 
 <table class="ledger">
@@ -27,7 +26,11 @@
     {#each d.lines as line (line.number)}
       <tr class={line.waits ? 'bg-ochre-wash' : ''}>
         <td>{line.description || `line ${line.number}`}</td>
-        <td class={detail(line) ? 'text-soft' : 'text-ochre'}>{detail(line) || 'none'}</td>
+        <td class={detail(line) ? 'text-soft' : 'text-ochre'}
+          >{detail(line) || 'none'}{#each line.dimensions as of (of.dimension)}<span class="text-soft block text-xs"
+              >{of.title} {of.value}</span
+            >{/each}</td
+        >
         <td class="n">{line.quantity}</td><td class="n">{money(line.net)}</td><td class="n">{money(line.tax)}</td>
         <td class="pl-4!">
           {#if d.mayBeCoded && place.keeps && !d.isPrivate && (line.waits || line.chosenAccount)}

@@ -45,15 +45,10 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.key === 'Escape') {
-      asked++;
-      found = null;
-      field?.blur();
-    } else if (event.key === 'Enter' && !field?.getAttribute('aria-activedescendant')) {
-      // Nothing is pointed at: every document with the text.
-      event.preventDefault();
-      go(undefined);
-    }
+    if (event.key !== 'Escape') return;
+    asked++;
+    found = null;
+    field?.blur();
   }
 </script>
 
@@ -79,6 +74,13 @@
   </div>
   <Combobox.Portal>
     <Combobox.Content class="bg-raised border-strong z-20 w-[460px] border py-1" sideOffset={4} align="end" aria-label="Found">
+      <Combobox.Item
+        value="all"
+        label={text}
+        class="data-highlighted:bg-sunk flex cursor-pointer justify-between gap-4 px-3 py-1.5"
+      >
+        <span class="truncate">“{text}”</span><span class="text-soft whitespace-nowrap">every document with it</span>
+      </Combobox.Item>
       {#each found ?? [] as row (keyOf(row))}
         <Combobox.Item
           value={keyOf(row)}
@@ -88,7 +90,7 @@
           <span class="truncate">{row.title}</span><span class="text-soft whitespace-nowrap">{words(row.kind)} · {row.note}</span>
         </Combobox.Item>
       {:else}
-        <p class="text-soft px-3 py-1.5">Nothing begins with “{text}”. Try a supplier, a reference or an amount.</p>
+        <p class="text-soft px-3 py-1.5">No supplier, account or value begins so.</p>
       {/each}
     </Combobox.Content>
   </Combobox.Portal>

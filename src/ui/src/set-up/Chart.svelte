@@ -3,14 +3,15 @@
   import { words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { accounts as chart } from '../ledger/values';
-  import AccountDemands from './AccountDemands.svelte';
+  import { accounts as chart, dimensions as all } from '../ledger/values';
+  import Demands from './Demands.svelte';
 
   /** The chart: read only, with what pickers do not offer and the dimensions that lines to an account need. */
   let { change }: { change: (call: () => Promise<unknown>, done: string) => Promise<void> } = $props();
 
   const path = $derived({ companyId: place.company });
   const accounts = chart();
+  const dimensions = all();
   let text = $state('');
   const shown = $derived((accounts.data ?? []).filter((a) => a.title.toLowerCase().includes(text.trim().toLowerCase())));
 
@@ -47,7 +48,15 @@
           <td>{a.name}{a.active ? '' : ' (closed)'}</td>
           <td>{words(a.kind)}</td>
           <td>{a.role === 'none' ? '' : words(a.role)}</td>
-          <td><AccountDemands account={a} decide={(dimension, demand) => demandOn(a.id, dimension, demand)} /></td>
+          <td
+            ><Demands
+              of={a.title}
+              wanted={a.demands}
+              dimensions={dimensions.data ?? []}
+              byLedger={a.requires}
+              decide={place.administers && a.active ? (dimension, demand) => void demandOn(a.id, dimension, demand) : undefined}
+            /></td
+          >
           <td
             >{#if a.link}<a class="quiet" href={a.link} target="_blank" rel="noreferrer"
                 >in the ledger<span class="sr-only">: {a.title}</span></a

@@ -70,7 +70,7 @@
     ></label
   >
   <label class="flex items-center justify-between gap-3"
-    >Its days begin in
+    >Time zone of its days
     <select class="field max-w-52" bind:value={edited.timeZone}
       >{#each known.timeZones as zone (zone)}<option>{zone}</option>{/each}</select
     ></label

@@ -1,7 +1,9 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
-  import { demandOf, demands, dimensionsToShow, withDemand, type Demand } from './demands';
+  import { a } from '../amounts/format';
+  import Demands from './Demands.svelte';
+  import { withDemand } from './demands';
 
   /** What each kind of document becomes: its form, day, reference, notes, and the dimensions that its lines need. */
   let {
@@ -67,19 +69,15 @@
             {#each Object.entries(notes) as [word, title] (word)}<option value={word}>{title}</option>{/each}
           </select>
         </td>
-        <td class="whitespace-nowrap">
-          {#each dimensionsToShow(known.dimensions, choice.demands) as d (d.dimension)}
-            <label class="flex min-h-6 items-center justify-between gap-2 text-xs"
-              >{d.title}<span class="sr-only"> on a {info.title}</span>
-              <select
-                class="field py-0!"
-                value={demandOf(choice.demands, d.dimension)}
-                onchange={(e) => (choice.demands = withDemand(choice.demands, d.dimension, e.currentTarget.value as Demand))}
-              >
-                {#each demands as [word, title] (word)}<option value={word}>{title}</option>{/each}
-              </select></label
-            >
-          {/each}
+        <td>
+          <Demands
+            of={a(info.title)}
+            wanted={choice.demands ?? []}
+            dimensions={known.dimensions}
+            decide={place.administers
+              ? (dimension, demand) => (choice.demands = withDemand(choice.demands, dimension, demand))
+              : undefined}
+          />
         </td>
       </tr>
       {#each against as i (i.field)}<tr><td></td><td colspan="6" class="text-madder">{i.reason}</td></tr>{/each}
