@@ -1,6 +1,7 @@
 using CsvHelper;
 
-// The bare work beside `compose`: reads the same file with the same reader, looks up three dictionaries, writes as many rows of as many columns.
+// The bare work beside `compose`: reads the same file with the same reader, looks up three dictionaries, writes as many rows of as many
+// columns.
 // It checks nothing, adds nothing up and explains nothing.
 var folder = args[0];
 var maps = new Dictionary<string, Dictionary<string, string>>(StringComparer.Ordinal);
@@ -9,7 +10,8 @@ using (var mapping = CsvReader.FromFile(Path.Combine(folder, "mapping.csv")))
     while (mapping.Read())
     {
         var kind = mapping.GetString(0);
-        if (!maps.TryGetValue(kind, out var map)) maps.Add(kind, map = new Dictionary<string, string>(StringComparer.Ordinal));
+        if (!maps.TryGetValue(kind, out var map))
+            maps.Add(kind, map = new Dictionary<string, string>(StringComparer.Ordinal));
         map[mapping.GetString(1)] = mapping.GetString(2);
     }
 }
@@ -23,12 +25,22 @@ Array.Fill(row, "");
 var document = "";
 while (reader.Read())
 {
-    for (var i = 0; i < fields.Length; i++) fields[i] = reader.GetString(i);
-    if (!items.TryGetValue(fields[16], out var account) && !categories.TryGetValue(fields[15], out account)) suppliers.TryGetValue(fields[6], out account);
+    for (var i = 0; i < fields.Length; i++)
+        fields[i] = reader.GetString(i);
+    if (!items.TryGetValue(fields[16], out var account) && !categories.TryGetValue(fields[15], out account))
+        suppliers.TryGetValue(fields[6], out account);
     (row[0], row[1], row[2], row[3], row[4], row[5]) = (fields[0], fields[1], fields[2], fields[3], fields[5], fields[6]);
-    (row[10], row[11], row[12], row[17], row[18], row[19]) = (account ?? "", fields[19], "0.00", fields[14], "item", "Because item maps to this account.");
+    (row[10], row[11], row[12], row[17], row[18], row[19]) = (
+        account ?? "",
+        fields[19],
+        "0.00",
+        fields[14],
+        "item",
+        "Because item maps to this account."
+    );
     Write();
-    if (fields[1] == document) continue;
+    if (fields[1] == document)
+        continue;
     document = fields[1];
     (row[10], row[11], row[12]) = ("2100", "0.00", fields[11]);
     Write();
@@ -36,6 +48,7 @@ while (reader.Read())
 
 void Write()
 {
-    foreach (var field in row) writer.WriteField(field);
+    foreach (var field in row)
+        writer.WriteField(field);
     writer.EndRecord();
 }

@@ -12,5 +12,6 @@ internal static class Arrivals
 
     public static CompanyBooks Books(CompanyFile file) => new(file, "bench", "bench", TimeProvider.System);
 
-    public static void TakeIn(CompanyFile file, byte[] content) => Web.Documents.TakeIn.Run(Books(file), Readers, new ArrivedFile("documents.csv", content));
+    public static void TakeIn(CompanyFile file, byte[] content) =>
+        Web.Documents.TakeIn.Run(Books(file), Readers, new ArrivedFile("documents.csv", content));
 }

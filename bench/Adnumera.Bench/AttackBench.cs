@@ -14,30 +14,54 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Bench;
 
-/// <summary>What somebody would send to bring the server down: documents that are all alike, spreadsheets that unpack to gigabytes, thousands of spellings.</summary>
+/// <summary>What somebody would send to bring the server down: documents that are all alike, spreadsheets that unpack to gigabytes,
+/// thousands of spellings.</summary>
 internal static class AttackBench
 {
     private const string Header = "source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net\n";
     private const int Documents = 10_000;
     private const int Spellings = 5_000;
     private const int Rounds = 5;
-    private static readonly string[] Trades = ["Tannery", "Paper", "Supply", "Press", "Studio", "Tools", "Freight", "Logistics", "Hosting", "Printing", "Binders", "Services"];
+    private static readonly string[] Trades =
+    [
+        "Tannery",
+        "Paper",
+        "Supply",
+        "Press",
+        "Studio",
+        "Tools",
+        "Freight",
+        "Logistics",
+        "Hosting",
+        "Printing",
+        "Binders",
+        "Services",
+    ];
     private static readonly DateOnly Today = new(2026, 11, 20);
 
     public static void Run()
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-bench-").FullName;
         var masters = Files.Make(1);
-        var (alike, unlike) = (Csv(i => $"2026-11-10,R{i},One Supplier,100.00", Documents), Csv(i => $"2026-{1 + i % 11:00}-{1 + i % 28:00},R{i},Supplier {i % 700},{10 + i % 90}.00", Documents));
-        List<double> ofAlike = [], ofUnlike = [];
+        var (alike, unlike) = (
+            Csv(i => $"2026-11-10,R{i},One Supplier,100.00", Documents),
+            Csv(i => $"2026-{1 + i % 11:00}-{1 + i % 28:00},R{i},Supplier {i % 700},{10 + i % 90}.00", Documents)
+        );
+        List<double> ofAlike = [],
+            ofUnlike = [];
         for (var round = 0; round <= Rounds; round++)
         {
-            var times = new[] { alike, unlike }.Select((file, i) =>
-            {
-                var company = ImportBench.Company(Path.Combine(folder, $"{i}-{round}.sqlite"), masters);
-                return Time(() => Arrivals.TakeIn(company, file));
-            }).ToList();
-            if (round == 0) continue;
+            var times = new[] { alike, unlike }
+                .Select(
+                    (file, i) =>
+                    {
+                        var company = ImportBench.Company(Path.Combine(folder, $"{i}-{round}.sqlite"), masters);
+                        return Time(() => Arrivals.TakeIn(company, file));
+                    }
+                )
+                .ToList();
+            if (round == 0)
+                continue;
             ofAlike.Add(times[0]);
             ofUnlike.Add(times[1]);
         }
@@ -50,7 +74,8 @@ internal static class AttackBench
             var path = Path.Combine(folder, $"bomb-{bomb}.xlsx");
             File.WriteAllBytes(path, SheetBombs.All[bomb].Make());
             var start = new ProcessStartInfo(Environment.ProcessPath!) { RedirectStandardOutput = true };
-            foreach (var argument in (string[])[typeof(AttackBench).Assembly.Location, "-", "bomb", path]) start.ArgumentList.Add(argument);
+            foreach (var argument in (string[])[typeof(AttackBench).Assembly.Location, "-", "bomb", path])
+                start.ArgumentList.Add(argument);
             using var reader = Process.Start(start)!;
             var said = reader.StandardOutput.ReadToEnd().Split(' ');
             reader.WaitForExit();
@@ -63,13 +88,28 @@ internal static class AttackBench
         {
             var ledger = new LedgerTable(c);
             IReadOnlyList<LedgerSupplier> suppliers = [.. Enumerable.Range(0, 2000).Select(i => new LedgerSupplier($"S{i}", Name(i)))];
-            ledger.Replace(new LedgerRecords { Organisation = new LedgerOrganisation("bench", "Bench", "USD"), Accounts = ledger.Accounts(), Suppliers = suppliers }, DateTimeOffset.UnixEpoch);
+            ledger.Replace(
+                new LedgerRecords
+                {
+                    Organisation = new LedgerOrganisation("bench", "Bench", "USD"),
+                    Accounts = ledger.Accounts(),
+                    Suppliers = suppliers,
+                },
+                DateTimeOffset.UnixEpoch
+            );
             return 0;
         });
         Arrivals.TakeIn(many, Csv(i => $"2026-11-10,R{i},{(i % 2 == 0 ? Name(i) : $"{Name(i)} Ltd")},10.00", Spellings));
-        var ledgers = new LedgerAccess(new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(1)).BuildServiceProvider().GetRequiredService<ILedgerConnector>(), new EphemeralDataProtectionProvider());
+        var ledgers = new LedgerAccess(
+            new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(1)).BuildServiceProvider().GetRequiredService<ILedgerConnector>(),
+            new EphemeralDataProtectionProvider()
+        );
         many.Read(c => SupplierEndpoints.Of(c, ledgers));
-        Report.Limit("suppliers with 5,000 spellings, in ms", Report.Median([.. Enumerable.Range(0, Rounds).Select(_ => Time(() => many.Read(c => SupplierEndpoints.Of(c, ledgers))))]), 300);
+        Report.Limit(
+            "suppliers with 5,000 spellings, in ms",
+            Report.Median([.. Enumerable.Range(0, Rounds).Select(_ => Time(() => many.Read(c => SupplierEndpoints.Of(c, ledgers))))]),
+            300
+        );
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, true);
         Directory.Delete(masters, true);
@@ -99,14 +139,16 @@ internal static class AttackBench
         for (var i = 0; i < count; i++)
         {
             var what = document(i);
-            csv.Append(CultureInfo.InvariantCulture, $"bills,B{i},bill,{what},1,Thing,Category {i % 70},{what[(what.LastIndexOf(',') + 1)..]}\n");
+            csv.Append(
+                CultureInfo.InvariantCulture,
+                $"bills,B{i},bill,{what},1,Thing,Category {i % 70},{what[(what.LastIndexOf(',') + 1)..]}\n"
+            );
         }
 
         return Encoding.UTF8.GetBytes(csv.ToString());
     }
 
     private static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);
-
 
     private static double Time(Action act)
     {

@@ -11,8 +11,11 @@ internal static class ComposeBench
     public static void Run(string cli)
     {
         var bare = Path.Combine(AppContext.BaseDirectory, "Adnumera.Bare.dll");
-        string single = Files.Make(100_000), twice = Files.Make(200_000);
-        List<double> ours = [], bares = [], double_ = [];
+        string single = Files.Make(100_000),
+            twice = Files.Make(200_000);
+        List<double> ours = [],
+            bares = [],
+            double_ = [];
         long memory = 0;
         for (var round = 0; round < Rounds; round++)
         {
@@ -29,18 +32,32 @@ internal static class ComposeBench
         Directory.Delete(twice, true);
     }
 
-    private static double Compose(string cli, string folder, out long peak) => Time(cli, out peak,
-        "compose", "--chart", Path.Combine(folder, "chart.csv"), "--mapping", Path.Combine(folder, "mapping.csv"), "--documents", Path.Combine(folder, "documents.csv"), "--out", Path.Combine(folder, "out"));
+    private static double Compose(string cli, string folder, out long peak) =>
+        Time(
+            cli,
+            out peak,
+            "compose",
+            "--chart",
+            Path.Combine(folder, "chart.csv"),
+            "--mapping",
+            Path.Combine(folder, "mapping.csv"),
+            "--documents",
+            Path.Combine(folder, "documents.csv"),
+            "--out",
+            Path.Combine(folder, "out")
+        );
 
     private static double Time(string program, out long peak, params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
         start.ArgumentList.Add(program);
-        foreach (var argument in arguments) start.ArgumentList.Add(argument);
+        foreach (var argument in arguments)
+            start.ArgumentList.Add(argument);
         var watch = Stopwatch.StartNew();
         using var process = Process.Start(start)!;
         peak = 0;
-        while (!process.WaitForExit(10)) peak = Math.Max(peak, Peak(process.Id));
+        while (!process.WaitForExit(10))
+            peak = Math.Max(peak, Peak(process.Id));
         var elapsed = watch.Elapsed.TotalMilliseconds;
         return process.ExitCode == 0 ? elapsed : throw new InvalidOperationException($"{program} exited with {process.ExitCode}");
     }

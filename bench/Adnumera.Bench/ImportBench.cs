@@ -21,7 +21,8 @@ internal static class ImportBench
     {
         var folder = Files.Make(100_000);
         var content = File.ReadAllBytes(Path.Combine(folder, "documents.csv"));
-        List<double> ours = [], bares = [];
+        List<double> ours = [],
+            bares = [];
         for (var round = 0; round <= Rounds; round++)
         {
             var path = Path.Combine(folder, $"company-{round}.sqlite");
@@ -32,7 +33,8 @@ internal static class ImportBench
             var bare = BareInsert(path, Path.Combine(folder, $"bare-{round}.sqlite"));
 
             // The first round warms both up.
-            if (round == 0) continue;
+            if (round == 0)
+                continue;
             ours.Add(elapsed);
             bares.Add(bare);
         }
@@ -47,12 +49,19 @@ internal static class ImportBench
         var file = new CompanyFile(path);
         file.SetUp(new Company("bench", "Bench", new CompositionSettings()));
         var problems = new Problems();
-        IReadOnlyList<Account> chart = [.. ChartFile.Read("chart.csv", File.ReadAllBytes(Path.Combine(folder, "chart.csv")), problems).Select(a => a.Account)];
+        IReadOnlyList<Account> chart =
+        [
+            .. ChartFile.Read("chart.csv", File.ReadAllBytes(Path.Combine(folder, "chart.csv")), problems).Select(a => a.Account),
+        ];
         IReadOnlyList<MappingRow> book = MappingFile.Read("mapping.csv", File.ReadAllBytes(Path.Combine(folder, "mapping.csv")), problems);
         file.InTransaction(c =>
         {
-            new LedgerTable(c).Replace(new LedgerRecords { Organisation = new LedgerOrganisation("bench", "Bench", "USD"), Accounts = chart }, DateTimeOffset.UnixEpoch);
-            foreach (var row in book) new MappingTable(c).Put(row);
+            new LedgerTable(c).Replace(
+                new LedgerRecords { Organisation = new LedgerOrganisation("bench", "Bench", "USD"), Accounts = chart },
+                DateTimeOffset.UnixEpoch
+            );
+            foreach (var row in book)
+                new MappingTable(c).Put(row);
             return 0;
         });
         return file;
@@ -72,7 +81,11 @@ internal static class ImportBench
         using var target = new SqliteConnection($"Data Source={to}");
         target.Open();
         Execute(target, "pragma journal_mode = wal; pragma synchronous = normal;");
-        Execute(target, $"create table document ({Columns(tables[0].Columns)}, primary key (c0)); create table document_line ({Columns(tables[1].Columns)}, primary key (c0, c1)) without rowid;");
+        Execute(
+            target,
+            $"create table document ({Columns(tables[0].Columns)}, primary key (c0)); "
+                + $"create table document_line ({Columns(tables[1].Columns)}, primary key (c0, c1)) without rowid;"
+        );
         var watch = Stopwatch.StartNew();
         using (var transaction = target.BeginTransaction())
         {
@@ -80,11 +93,13 @@ internal static class ImportBench
             {
                 using var insert = target.CreateCommand();
                 insert.CommandText = $"insert into {name} values ({string.Join(", ", Enumerable.Range(0, columns).Select(i => $"@p{i}"))})";
-                for (var i = 0; i < columns; i++) insert.Parameters.Add(new SqliteParameter { ParameterName = $"@p{i}" });
+                for (var i = 0; i < columns; i++)
+                    insert.Parameters.Add(new SqliteParameter { ParameterName = $"@p{i}" });
                 insert.Prepare();
                 foreach (var row in rows)
                 {
-                    for (var i = 0; i < columns; i++) insert.Parameters[i].Value = row[i];
+                    for (var i = 0; i < columns; i++)
+                        insert.Parameters[i].Value = row[i];
                     insert.ExecuteNonQuery();
                 }
             }

@@ -24,7 +24,8 @@ internal static class MappingBench
         var change = new ChangesRequest([Row("category", "Touched", "5007")], false, "");
 
         // In turn, and long enough that both meet the same compiled code.
-        List<double> ofMany = [], ofFew = [];
+        List<double> ofMany = [],
+            ofFew = [];
         for (var round = 0; round < 40; round++)
         {
             ofMany.Add(Time(() => large.Read(c => MappingEndpoints.Rehearse(c, change, Today))));
@@ -38,24 +39,42 @@ internal static class MappingBench
 
         // A thousand values of which nothing is mapped yet, a few documents each.
         var rows = Enumerable.Range(0, 1000).Select(i => Row("item", $"New {i}", $"{5000 + i % 80}")).ToList();
-        List<double> ours = [], bare = [];
+        List<double> ours = [],
+            bare = [];
         for (var round = 0; round < Rounds; round++)
         {
             var watch = Stopwatch.StartNew();
             var saved = large.InTransaction(c => MappingChanges.Save(c, Arrivals.Books(large), new ChangesRequest(rows, false, "")));
             ours.Add(watch.Elapsed.TotalMilliseconds);
-            bare.Add(Bare(folder, round, rows.Count) + Time(() => large.InTransaction(c => Recoding.Recode(c, new AffectedTable(c).Touched(rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null))), Cause))));
+            bare.Add(
+                Bare(folder, round, rows.Count)
+                    + Time(() =>
+                        large.InTransaction(c =>
+                            Recoding.Recode(
+                                c,
+                                new AffectedTable(c).Touched(
+                                    rows.Select(r => new RowIdentity(KeyKind.Item, KeyKind.Item.Fold(r.Key!), "", null))
+                                ),
+                                Cause
+                            )
+                        )
+                    )
+            );
             large.InTransaction(c => MappingChanges.Undo(c, Arrivals.Books(large), saved.SetId));
         }
 
         Report.Ratio("saving 1,000 mappings : bare inserts and coding what they touch", Report.Median(ours) / Report.Median(bare), 3);
-        Report.Limit("opening the mapping, 100,000 documents and 5,000 values, in ms", Median(() => large.Read(c => MappingEndpoints.Values(c, KeyKind.Item, Today))), 100);
+        Report.Limit(
+            "opening the mapping, 100,000 documents and 5,000 values, in ms",
+            Median(() => large.Read(c => MappingEndpoints.Values(c, KeyKind.Item, Today))),
+            100
+        );
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, true);
     }
 
-    private static RowRequest Row(string kind, string key, string account) => new(kind, key, "", "", account, null, null, null, null, null, null, false);
-
+    private static RowRequest Row(string kind, string key, string account) =>
+        new(kind, key, "", "", account, null, null, null, null, null, null, false);
 
     private static double Median(Action act, int rounds = Rounds)
     {
@@ -82,12 +101,18 @@ internal static class MappingBench
             command.ExecuteNonQuery();
         }
 
-        Execute("pragma journal_mode = wal; pragma synchronous = normal; create table mapping (id integer primary key, key_kind text, key text, key_folded text, for_source text, account text, effective_from text, unique (key_kind, key_folded, for_source, effective_from));");
+        Execute(
+            "pragma journal_mode = wal; pragma synchronous = normal; "
+                + "create table mapping (id integer primary key, key_kind text, key text, key_folded text, for_source text, account text, "
+                + "effective_from text, unique (key_kind, key_folded, for_source, effective_from));"
+        );
         return Time(() =>
         {
             using var transaction = target.BeginTransaction();
             using var insert = target.CreateCommand();
-            insert.CommandText = "insert into mapping (key_kind, key, key_folded, for_source, account, effective_from) values ('item', $key, $folded, '', '5001', '')";
+            insert.CommandText =
+                "insert into mapping (key_kind, key, key_folded, for_source, account, effective_from) "
+                + "values ('item', $key, $folded, '', '5001', '')";
             var (key, folded) = (insert.Parameters.Add("$key", SqliteType.Text), insert.Parameters.Add("$folded", SqliteType.Text));
             for (var i = 0; i < rows; i++)
             {
@@ -105,14 +130,32 @@ internal static class MappingBench
         var file = ImportBench.Company(Path.Combine(folder, $"company-{documents}.sqlite"), Files.Make(1));
         file.InTransaction(c =>
         {
-            new MappingTable(c).Write(Enumerable.Range(0, 4000).Select(i => new RowChange(null, new MappingRow { Kind = KeyKind.Item, Key = $"Known {i}", Account = $"{5000 + i % 90}" })));
+            new MappingTable(c).Write(
+                Enumerable
+                    .Range(0, 4000)
+                    .Select(i => new RowChange(
+                        null,
+                        new MappingRow
+                        {
+                            Kind = KeyKind.Item,
+                            Key = $"Known {i}",
+                            Account = $"{5000 + i % 90}",
+                        }
+                    ))
+            );
             return 0;
         });
-        var csv = new StringBuilder("source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,item,net\n");
+        var csv = new StringBuilder(
+            "source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,item,net\n"
+        );
         for (var i = 0; i < documents; i++)
         {
             var (category, item) = i < 100 ? ("Touched", "") : ("", i % 50 == 0 ? $"New {i / 50 % 1000}" : $"Known {i % 4000}");
-            csv.Append(System.Globalization.CultureInfo.InvariantCulture, $"bills,B{i},bill,2026-{1 + i % 11:00}-{1 + i % 28:00},R{i},Supplier {i % 700},{10 + i % 90}.00,1,Thing,{category},{item},{10 + i % 90}.00\n");
+            csv.Append(
+                System.Globalization.CultureInfo.InvariantCulture,
+                $"bills,B{i},bill,2026-{1 + i % 11:00}-{1 + i % 28:00},R{i},Supplier "
+                    + $"{i % 700},{10 + i % 90}.00,1,Thing,{category},{item},{10 + i % 90}.00\n"
+            );
         }
 
         Arrivals.TakeIn(file, Encoding.UTF8.GetBytes(csv.ToString()));

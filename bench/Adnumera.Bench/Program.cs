@@ -14,9 +14,14 @@ if (args is [_, "bomb", var path])
 }
 
 var only = args.Length > 1 ? args[1] : "";
-if (only is "" or "compose") ComposeBench.Run(cli);
-if (only is "" or "import") ImportBench.Run();
-if (only is "" or "mapping") MappingBench.Run();
-if (only is "" or "suggestions") SuggestionBench.Run();
-if (only is "" or "attack") AttackBench.Run();
+if (only is "" or "compose")
+    ComposeBench.Run(cli);
+if (only is "" or "import")
+    ImportBench.Run();
+if (only is "" or "mapping")
+    MappingBench.Run();
+if (only is "" or "suggestions")
+    SuggestionBench.Run();
+if (only is "" or "attack")
+    AttackBench.Run();
 return Report.AllHold ? 0 : 1;

@@ -14,6 +14,11 @@ internal static class Report
     {
         var holds = value <= most;
         AllHold &= holds;
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{what,-66} {value,8:0.00}   at most {most:0.##}   {(holds ? "holds" : "DOES NOT HOLD")}"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{what, -66} {value, 8:0.00}   at most {most:0.##}   {(holds ? "holds" : "DOES NOT HOLD")}"
+            )
+        );
     }
 }

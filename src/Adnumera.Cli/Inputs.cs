@@ -21,7 +21,16 @@ internal sealed class Inputs(Terminal terminal)
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            Problems.Add(new Problem(Name(path), 0, "", Directory.Exists(path) ? "is a folder, not a file" : File.Exists(path) ? "cannot be read" : $"there is no such file: {path}"));
+            Problems.Add(
+                new Problem(
+                    Name(path),
+                    0,
+                    "",
+                    Directory.Exists(path) ? "is a folder, not a file"
+                        : File.Exists(path) ? "cannot be read"
+                        : $"there is no such file: {path}"
+                )
+            );
             return [];
         }
     }
@@ -29,7 +38,8 @@ internal sealed class Inputs(Terminal terminal)
     public CompositionSettings Settings(string? path, out bool namesCurrency)
     {
         namesCurrency = false;
-        if (path is null) return new CompositionSettings();
+        if (path is null)
+            return new CompositionSettings();
         var content = Read(path);
         return Problems.Any ? new CompositionSettings() : SettingsFile.Read(Name(path), content, Problems, out namesCurrency);
     }
@@ -37,11 +47,15 @@ internal sealed class Inputs(Terminal terminal)
     // Notices and errors; tells whether there was an error.
     public bool Report()
     {
-        foreach (var notice in Problems.Notices.Skip(noticed)) terminal.Error.WriteLine(notice);
+        foreach (var notice in Problems.Notices.Skip(noticed))
+            terminal.Error.WriteLine(notice);
         noticed = Problems.Notices.Count;
-        foreach (var error in Problems.Errors) terminal.Error.WriteLine(error);
-        if (Problems.Count > Problems.Most) terminal.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
-        if (Problems.Any) terminal.Error.WriteLine("Nothing was written.");
+        foreach (var error in Problems.Errors)
+            terminal.Error.WriteLine(error);
+        if (Problems.Count > Problems.Most)
+            terminal.Error.WriteLine($"… and {Problems.Count - Problems.Most} more");
+        if (Problems.Any)
+            terminal.Error.WriteLine("Nothing was written.");
         return Problems.Any;
     }
 }

@@ -10,7 +10,10 @@ internal static class OutputFolder
         try
         {
             Directory.CreateDirectory(folder);
-            var streams = Array.ConvertAll(files, Stream (f) => new FileStream(f.Draft, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 16));
+            var streams = Array.ConvertAll(
+                files,
+                Stream (f) => new FileStream(f.Draft, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 16)
+            );
             bool keep;
             try
             {
@@ -18,17 +21,21 @@ internal static class OutputFolder
             }
             finally
             {
-                foreach (var stream in streams) stream.Dispose();
+                foreach (var stream in streams)
+                    stream.Dispose();
             }
 
             foreach (var file in files)
-                if (keep) file.PutInPlace();
-            foreach (var file in files) file.CleanUp();
+                if (keep)
+                    file.PutInPlace();
+            foreach (var file in files)
+                file.CleanUp();
             return keep;
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            foreach (var file in files) file.Restore();
+            foreach (var file in files)
+                file.Restore();
             terminal.Error.WriteLine($"{folder}: cannot be written: {e.Message}");
             terminal.Error.WriteLine("Nothing was written.");
             return false;
@@ -44,23 +51,29 @@ internal static class OutputFolder
 
         public void PutInPlace()
         {
-            if (Directory.Exists(final)) throw new IOException($"{final} is a folder");
-            if (File.Exists(final)) File.Move(final, kept, overwrite: true);
+            if (Directory.Exists(final))
+                throw new IOException($"{final} is a folder");
+            if (File.Exists(final))
+                File.Move(final, kept, overwrite: true);
             File.Move(Draft, final);
             inPlace = true;
         }
 
         public void Restore()
         {
-            if (inPlace) File.Delete(final);
-            if (File.Exists(kept)) File.Move(kept, final);
+            if (inPlace)
+                File.Delete(final);
+            if (File.Exists(kept))
+                File.Move(kept, final);
             CleanUp();
         }
 
         public void CleanUp()
         {
-            if (File.Exists(Draft)) File.Delete(Draft);
-            if (File.Exists(kept)) File.Delete(kept);
+            if (File.Exists(Draft))
+                File.Delete(Draft);
+            if (File.Exists(kept))
+                File.Delete(kept);
         }
     }
 }

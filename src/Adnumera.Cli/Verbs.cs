@@ -17,7 +17,9 @@ internal static class Verbs
 
     private static RootCommand Root(Terminal terminal)
     {
-        var root = new RootCommand("Composes entries from files, and proves them against the ledger's own. No network, no database, no server.");
+        var root = new RootCommand(
+            "Composes entries from files, and proves them against the ledger's own. No network, no database, no server."
+        );
         root.Subcommands.Add(Compose(terminal));
         root.Subcommands.Add(Prove(terminal));
         return root;
@@ -30,9 +32,17 @@ internal static class Verbs
         var documents = File("--documents", "documents.csv: bills, credits, card charges and refunds, claims; one row a line");
         var (settings, strict, folder) = (Settings(), Strict("a document is held"), Out("entries.csv and held.csv"));
         var command = new Command("compose", "Documents in, balanced entries out.") { chart, mapping, documents, settings, strict, folder };
-        command.SetAction(parsed => ComposeVerb.Run(
-            terminal, parsed.GetRequiredValue(chart), parsed.GetRequiredValue(mapping), parsed.GetRequiredValue(documents),
-            parsed.GetValue(settings), parsed.GetValue(strict), parsed.GetRequiredValue(folder)));
+        command.SetAction(parsed =>
+            ComposeVerb.Run(
+                terminal,
+                parsed.GetRequiredValue(chart),
+                parsed.GetRequiredValue(mapping),
+                parsed.GetRequiredValue(documents),
+                parsed.GetValue(settings),
+                parsed.GetValue(strict),
+                parsed.GetRequiredValue(folder)
+            )
+        );
         return command;
     }
 
@@ -41,10 +51,24 @@ internal static class Verbs
         var entries = File("--entries", "entries.csv: what was intended");
         var ledger = File("--ledger", "ledger.csv: what the ledger holds");
         var (settings, strict, folder) = (Settings(), Strict("there is a difference"), Out("differences.csv and accounts.csv"));
-        var command = new Command("prove", "Compares the intended entries with the ledger's.") { entries, ledger, settings, strict, folder };
-        command.SetAction(parsed => ProveVerb.Run(
-            terminal, parsed.GetRequiredValue(entries), parsed.GetRequiredValue(ledger), parsed.GetValue(settings), parsed.GetValue(strict),
-            parsed.GetRequiredValue(folder)));
+        var command = new Command("prove", "Compares the intended entries with the ledger's.")
+        {
+            entries,
+            ledger,
+            settings,
+            strict,
+            folder,
+        };
+        command.SetAction(parsed =>
+            ProveVerb.Run(
+                terminal,
+                parsed.GetRequiredValue(entries),
+                parsed.GetRequiredValue(ledger),
+                parsed.GetValue(settings),
+                parsed.GetValue(strict),
+                parsed.GetRequiredValue(folder)
+            )
+        );
         return command;
     }
 

@@ -7,5 +7,6 @@ internal sealed class BuildClock : TimeProvider
 
     public override DateTimeOffset GetUtcNow() => now;
 
-    public void MoveTo(int month, int day, int hour, int minute) => now = new DateTimeOffset(2026, month, day, hour, minute, 0, TimeSpan.Zero);
+    public void MoveTo(int month, int day, int hour, int minute) =>
+        now = new DateTimeOffset(2026, month, day, hour, minute, 0, TimeSpan.Zero);
 }

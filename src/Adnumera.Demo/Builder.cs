@@ -7,9 +7,9 @@ using Adnumera.Formats.Mapping;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
-using Adnumera.Web;
 
 namespace Adnumera.Demo;
 
@@ -27,7 +27,9 @@ public static class Builder
     ];
 
     // A password takes long to hash, by intent; those of the demo are the same each time.
-    private static readonly Lazy<IReadOnlyDictionary<string, string>> Hashes = new(() => People.ToDictionary(p => p.SignIn, p => Passwords.Hash(p.Password)));
+    private static readonly Lazy<IReadOnlyDictionary<string, string>> Hashes = new(() =>
+        People.ToDictionary(p => p.SignIn, p => Passwords.Hash(p.Password))
+    );
 
     /// <summary>Builds everything in an empty folder.</summary>
     public static async Task Build(string folder, string ledgerAddress, Action<string> says)
@@ -99,32 +101,46 @@ public static class Builder
     public static void SetUpReadingRoom(CompanyFiles companies)
     {
         companies.Add(new Company(ReadingRoom.Slug, ReadingRoom.Name, new CompositionSettings { Currency = Currency.Usd }));
-        foreach (var (_, signIn, _, role) in People) companies.Installation.Join(companies.Installation.FindBySignIn(signIn)!.Id, ReadingRoom.Slug, role);
+        foreach (var (_, signIn, _, role) in People)
+            companies.Installation.Join(companies.Installation.FindBySignIn(signIn)!.Id, ReadingRoom.Slug, role);
     }
 
     /// <summary>Makes the company and the people who may sign in.</summary>
     public static CompanyFile SetUpCompany(CompanyFiles companies)
     {
-        var file = companies.Add(new Company(Bindery.Slug, Bindery.Name, new CompositionSettings
-        {
-            Currency = Currency.Usd,
-            RoundingTolerance = 2,
-            StartDate = new DateOnly(2026, 7, 1),
-            LockedThrough = new DateOnly(2026, 8, 31),
-        }));
+        var file = companies.Add(
+            new Company(
+                Bindery.Slug,
+                Bindery.Name,
+                new CompositionSettings
+                {
+                    Currency = Currency.Usd,
+                    RoundingTolerance = 2,
+                    StartDate = new DateOnly(2026, 7, 1),
+                    LockedThrough = new DateOnly(2026, 8, 31),
+                }
+            )
+        );
         foreach (var (name, signIn, _, role) in People)
             companies.Installation.Join(companies.Installation.AddPerson(name, signIn, Hashes.Value[signIn]), Bindery.Slug, role);
         return file;
     }
 
     /// <summary>The bindery's payment accounts and mapping book, as one set of changes.</summary>
-    public static void SaveMapping(CompanyFile file, DateTimeOffset? at = null) => file.InTransaction(company =>
-    {
-        foreach (var account in Bindery.PaymentAccounts) new PaymentAccountTable(company).Put(null, account);
-        var changes = BookChanges.Between([], Book().Select(ProposedRow.Put));
-        new MappingTable(company).Write(changes);
-        return new ChangeTable(company).Add(at ?? new DateTimeOffset(Today.ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero), "Ines Calder", "file mapping.csv", changes);
-    });
+    public static void SaveMapping(CompanyFile file, DateTimeOffset? at = null) =>
+        file.InTransaction(company =>
+        {
+            foreach (var account in Bindery.PaymentAccounts)
+                new PaymentAccountTable(company).Put(null, account);
+            var changes = BookChanges.Between([], Book().Select(ProposedRow.Put));
+            new MappingTable(company).Write(changes);
+            return new ChangeTable(company).Add(
+                at ?? new DateTimeOffset(Today.ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero),
+                "Ines Calder",
+                "file mapping.csv",
+                changes
+            );
+        });
 
     /// <summary>The sample files to try by hand; deterministic.</summary>
     public static void WriteSamples(string folder)
@@ -132,39 +148,85 @@ public static class Builder
         Directory.CreateDirectory(folder);
         var files = new Year().Files;
         void Write(string name, string content) => File.WriteAllText(Path.Combine(folder, name), content, new UTF8Encoding(false));
-        Write("chart.csv", "account,number,name,kind,role,active\r\n" + string.Concat(Bindery.Accounts.Select(a =>
-            $"{a.Id},{a.Number},{Csv(a.Name)},{a.Kind},{a.Role},{(a.Active ? "yes" : "no")}\r\n")));
-        using (var book = File.Create(Path.Combine(folder, "mapping.csv"))) MappingFile.Write(book, Book());
-        Write("settings.json", "{\n  \"currency\": \"USD\",\n  \"rounding_tolerance\": \"0.02\",\n  \"start_date\": \"2026-07-01\",\n  \"locked_through\": \"2026-08-31\"\n}\n");
-        foreach (var (name, content) in files.Skip(2)) Write(name, content);
-        Write("documents-with-errors.csv", files[3].Content
-            .Replace("bill,2026-11-", "bill,2026-13-", StringComparison.Ordinal).Replace(",1,Train,", ",one,Train,", StringComparison.Ordinal));
+        Write(
+            "chart.csv",
+            "account,number,name,kind,role,active\r\n"
+                + string.Concat(
+                    Bindery.Accounts.Select(a => $"{a.Id},{a.Number},{Csv(a.Name)},{a.Kind},{a.Role},{(a.Active ? "yes" : "no")}\r\n")
+                )
+        );
+        using (var book = File.Create(Path.Combine(folder, "mapping.csv")))
+            MappingFile.Write(book, Book());
+        Write(
+            "settings.json",
+            "{\n  \"currency\": \"USD\",\n  \"rounding_tolerance\": \"0.02\",\n  \"start_date\": \"2026-07-01\",\n  \"locked_through\": \"2026-08-31\"\n}\n"
+        );
+        foreach (var (name, content) in files.Skip(2))
+            Write(name, content);
+        Write(
+            "documents-with-errors.csv",
+            files[3]
+                .Content.Replace("bill,2026-11-", "bill,2026-13-", StringComparison.Ordinal)
+                .Replace(",1,Train,", ",one,Train,", StringComparison.Ordinal)
+        );
     }
 
     private static IEnumerable<MappingRow> Book() => Rows().Concat(new PaymentAccounts(Bindery.PaymentAccounts).Rows());
 
-    private static IEnumerable<MappingRow> Rows() => Bindery.Mapping.Select(m =>
-    {
-        var kind = Words<KeyKind>.Read(m.Kind);
-        return kind == KeyKind.TaxCode
-            ? new MappingRow { Kind = kind, Key = m.Key, RecoverablePercent = decimal.Parse(m.Account, CultureInfo.InvariantCulture) }
-            : new MappingRow { Kind = kind, Key = m.Key, Account = m.Account };
-    });
+    private static IEnumerable<MappingRow> Rows() =>
+        Bindery.Mapping.Select(m =>
+        {
+            var kind = Words<KeyKind>.Read(m.Kind);
+            return kind == KeyKind.TaxCode
+                ? new MappingRow
+                {
+                    Kind = kind,
+                    Key = m.Key,
+                    RecoverablePercent = decimal.Parse(m.Account, CultureInfo.InvariantCulture),
+                }
+                : new MappingRow
+                {
+                    Kind = kind,
+                    Key = m.Key,
+                    Account = m.Account,
+                };
+        });
 
     private static string Csv(string field) => field.Contains(',', StringComparison.Ordinal) ? $"\"{field}\"" : field;
 
     // Three things that happen in a ledger behind one's back, one of each kind, for the proof to find.
     private static void Tamper(Books books)
     {
-        var posted = books.Page("2026-11-01", "2026-11-30", null, 500).Where(e => e.Form == "bill" && e.Lines.Count >= 2 && e.Supplier != "Cinder Row Holdings LP").ToList();
+        var posted = books
+            .Page("2026-11-01", "2026-11-30", null, 500)
+            .Where(e => e.Form == "bill" && e.Lines.Count >= 2 && e.Supplier != "Cinder Row Holdings LP")
+            .ToList();
         var moved = posted[0];
-        books.Edit(moved.Id, moved.Date, moved.Reference, moved.Supplier, "posted", [.. moved.Lines.Select((l, i) => (l.Line, i == 0 ? "6990" : l.Account, l.Debit, l.Credit))]);
+        books.Edit(
+            moved.Id,
+            moved.Date,
+            moved.Reference,
+            moved.Supplier,
+            "posted",
+            [.. moved.Lines.Select((l, i) => (l.Line, i == 0 ? "6990" : l.Account, l.Debit, l.Credit))]
+        );
         var changed = posted[2];
         var last = changed.Lines.Count - 1;
-        books.Edit(changed.Id, changed.Date, changed.Reference, changed.Supplier, "posted",
-            [.. changed.Lines.Select((l, i) => (l.Line, l.Account, i == 0 ? Less(l.Debit) : l.Debit, i == last ? Less(l.Credit) : l.Credit))]);
+        books.Edit(
+            changed.Id,
+            changed.Date,
+            changed.Reference,
+            changed.Supplier,
+            "posted",
+            [
+                .. changed.Lines.Select(
+                    (l, i) => (l.Line, l.Account, i == 0 ? Less(l.Debit) : l.Debit, i == last ? Less(l.Credit) : l.Credit)
+                ),
+            ]
+        );
         books.SetStatus(posted[4].Id, "voided");
     }
 
-    private static string Less(string amount) => (decimal.Parse(amount, CultureInfo.InvariantCulture) - 9.00m).ToString("0.00", CultureInfo.InvariantCulture);
+    private static string Less(string amount) =>
+        (decimal.Parse(amount, CultureInfo.InvariantCulture) - 9.00m).ToString("0.00", CultureInfo.InvariantCulture);
 }

@@ -14,7 +14,8 @@ switch (args)
         Builder.WriteSamples(folder);
         return 0;
     case ["people"]:
-        foreach (var (name, signIn, password, role) in Builder.People) Console.WriteLine($"  {role,-14} {signIn,-24} {password,-22} ({name})");
+        foreach (var (name, signIn, password, role) in Builder.People)
+            Console.WriteLine($"  {role, -14} {signIn, -24} {password, -22} ({name})");
         return 0;
     default:
         Console.Error.WriteLine("build FOLDER LEDGER-ADDRESS | move FOLDER LEDGER-ADDRESS | samples FOLDER | people");

@@ -25,8 +25,18 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         var redirect = new Uri("http://127.0.0.1/connect/return");
         var code = ledger.Allow("Adnumera", redirect.ToString(), books.Now);
         var token = await ledgers.Connector.Exchange(new Uri(ledgerAddress), code, redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(books, new ConnectionRow(
-            ledgerAddress, Bindery.Organisation.Id, Bindery.Name, ledgers.Protect(token), Iso.Text(books.Now), "Theo Arkwright", ""));
+        ConnectionEndpoints.Save(
+            books,
+            new ConnectionRow(
+                ledgerAddress,
+                Bindery.Organisation.Id,
+                Bindery.Name,
+                ledgers.Protect(token),
+                Iso.Text(books.Now),
+                "Theo Arkwright",
+                ""
+            )
+        );
         await Pull.Run(books, ledgers, turns, CancellationToken.None);
     }
 

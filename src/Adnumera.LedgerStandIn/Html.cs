@@ -9,7 +9,8 @@ internal static class Html
 {
     public static string F(IFormCollection form, string name) => form[name].ToString().Trim();
 
-    public static int Int(IFormCollection form, string name) => int.TryParse(F(form, name), CultureInfo.InvariantCulture, out var value) ? Math.Clamp(value, 0, 60_000) : 0;
+    public static int Int(IFormCollection form, string name) =>
+        int.TryParse(F(form, name), CultureInfo.InvariantCulture, out var value) ? Math.Clamp(value, 0, 60_000) : 0;
 
     public static string E(string text) => HtmlEncoder.Default.Encode(text);
 
@@ -34,9 +35,16 @@ internal static class Html
 internal sealed record Page(HttpContext Http, Books? Books)
 {
     private static readonly (string Path, string Title)[] Rooms =
-        [("", "Entries"), ("/accounts", "Accounts"), ("/suppliers", "Suppliers"), ("/masters", "Other masters"), ("/profit-and-loss", "Profit and loss")];
+    [
+        ("", "Entries"),
+        ("/accounts", "Accounts"),
+        ("/suppliers", "Suppliers"),
+        ("/masters", "Other masters"),
+        ("/profit-and-loss", "Profit and loss"),
+    ];
 
-    public static async ValueTask<Page> BindAsync(HttpContext http) => new(http, http.Request.RouteValues.ContainsKey("organisation") ? await Books.BindAsync(http) : null);
+    public static async ValueTask<Page> BindAsync(HttpContext http) =>
+        new(http, http.Request.RouteValues.ContainsKey("organisation") ? await Books.BindAsync(http) : null);
 
     /// <summary>The hidden field that each form carries.</summary>
     public string Token
@@ -50,17 +58,28 @@ internal sealed record Page(HttpContext Http, Books? Books)
 
     public IResult Show(string title, string body)
     {
-        Http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; form-action 'self' http://127.0.0.1:* http://localhost:*; frame-ancestors 'none'";
+        Http.Response.Headers.ContentSecurityPolicy =
+            "default-src 'none'; style-src 'unsafe-inline'; form-action 'self' http://127.0.0.1:* http://localhost:*; "
+            + "frame-ancestors 'none'";
         var at = Books is null ? "" : $"/{E(Books.Organisation().Id)}";
         var rooms = Books is null ? "" : string.Concat(Rooms.Select(r => $"<a href=\"{at}{r.Path}\">{r.Title}</a>"));
-        var others = string.Concat(Http.RequestServices.GetRequiredService<Shelf>().All.Select(b => b.Organisation()).Select(o => $"<a href=\"/{E(o.Id)}\">{E(o.Name)}</a>"));
+        var others = string.Concat(
+            Http.RequestServices.GetRequiredService<Shelf>()
+                .All.Select(b => b.Organisation())
+                .Select(o => $"<a href=\"/{E(o.Id)}\">{E(o.Name)}</a>")
+        );
         return Results.Content(
             $$"""
             <!doctype html><html lang=en><meta charset=utf-8><title>{{E(title)}} · Ledger stand-in</title>
-            <style>body{font:15px/1.5 system-ui,sans-serif;margin:24px auto;max-width:1160px;padding:0 16px;color:#222;background:#fff}table{border-collapse:collapse;width:100%;margin:12px 0}td,th{border-bottom:1px solid #ccc;padding:4px 8px;text-align:left}.n{text-align:right;font-variant-numeric:tabular-nums}form{margin:6px 0}.i{display:inline}nav a{margin-right:14px}:target{background:#fff3c4}</style>
+            <style>body{font:15px/1.5 system-ui,sans-serif;margin:24px auto;max-width:1160px;padding:0 16px;color:#222;background:#fff}
+            table{border-collapse:collapse;width:100%;margin:12px 0}td,th{border-bottom:1px solid #ccc;padding:4px 8px;text-align:left}
+            .n{text-align:right;font-variant-numeric:tabular-nums}form{margin:6px 0}.i{display:inline}nav a{margin-right:14px}
+            :target{background:#fff3c4}</style>
             <nav>{{rooms}}</nav><nav>{{others}}</nav>
             <p>Simulated ledger. It ships with Adnumera to try it with; nothing here is real.</p><h1>{{E(title)}}</h1>{{body}}</html>
-            """, "text/html; charset=utf-8");
+            """,
+            "text/html; charset=utf-8"
+        );
     }
 
     private static string E(string text) => Html.E(text);

@@ -3,13 +3,23 @@ namespace Adnumera.LedgerStandIn;
 public sealed record Organisation(string Id, string Name, string Currency, string LockedThrough);
 
 /// <summary>An account; a line to it is refused without the kind of dimension that it requires.</summary>
-public sealed record LedgerAccount(string Id, string Number, string Name, string Kind, string Role, string Parent, bool Active, string Requires = "");
+public sealed record LedgerAccount(
+    string Id,
+    string Number,
+    string Name,
+    string Kind,
+    string Role,
+    string Parent,
+    bool Active,
+    string Requires = ""
+);
 
 public sealed record Supplier(string Id, string Name, string TaxNumber = "", string Email = "", string Address = "");
 
 public sealed record Employee(string Id, string Name, string Email, bool Active = true);
 
-/// <summary>A value of the kind <c>department</c>, <c>location</c>, <c>project</c> or <c>customer</c>, or of one that these books define themselves.</summary>
+/// <summary>A value of the kind <c>department</c>, <c>location</c>, <c>project</c> or <c>customer</c>, or of one that these books define
+/// themselves.</summary>
 public sealed record DimensionValue(string Kind, string Id, string Name, bool Active = true);
 
 /// <summary>A dimension that these books define themselves, beside the four.</summary>
@@ -36,17 +46,55 @@ public sealed record SupplierHistory(string Supplier, string Account, long Lines
 
 public sealed record NewSupplier(string? Name);
 
-public sealed record NewLine(string? Account, string? Debit, string? Credit, string? TaxCode, IReadOnlyDictionary<string, string>? Dimensions, string? Memo, string? Item = null);
+public sealed record NewLine(
+    string? Account,
+    string? Debit,
+    string? Credit,
+    string? TaxCode,
+    IReadOnlyDictionary<string, string>? Dimensions,
+    string? Memo,
+    string? Item = null
+);
 
 public sealed record NewEntry(
-    string? Form, string? Date, string? DueDate, string? Reference, string? Supplier, string? Employee, string? Currency, string? Memo,
-    string? Source, string? SourceId, IReadOnlyList<NewLine>? Lines);
+    string? Form,
+    string? Date,
+    string? DueDate,
+    string? Reference,
+    string? Supplier,
+    string? Employee,
+    string? Currency,
+    string? Memo,
+    string? Source,
+    string? SourceId,
+    IReadOnlyList<NewLine>? Lines
+);
 
-public sealed record EntryLine(int Line, string Account, string Debit, string Credit, string TaxCode, IReadOnlyDictionary<string, string> Dimensions, string Memo);
+public sealed record EntryLine(
+    int Line,
+    string Account,
+    string Debit,
+    string Credit,
+    string TaxCode,
+    IReadOnlyDictionary<string, string> Dimensions,
+    string Memo
+);
 
 public sealed record Entry(
-    string Id, string Form, string Type, string Date, string DueDate, string Reference, string Supplier, string Employee, string Memo,
-    string Source, string SourceId, string Status, IReadOnlyList<EntryLine> Lines);
+    string Id,
+    string Form,
+    string Type,
+    string Date,
+    string DueDate,
+    string Reference,
+    string Supplier,
+    string Employee,
+    string Memo,
+    string Source,
+    string SourceId,
+    string Status,
+    IReadOnlyList<EntryLine> Lines
+);
 
 public sealed record Balance(string Account, string Debit, string Credit);
 
@@ -62,12 +110,28 @@ public sealed record Result(string Account, string Kind, string Amount);
 /// <param name="UnclearAnswers">So many posts are saved and answered with 503, as if they were not.</param>
 /// <param name="LateCommits">Of so many posts the connection breaks at once, and they are saved only later.</param>
 /// <param name="LateMilliseconds">How much later.</param>
-public sealed record Faults(int SlowMilliseconds = 0, int LoseAnswers = 0, int RefusePercent = 0, int TooMany = 0, int? GoneAfter = null, int UnclearAnswers = 0, int LateCommits = 0, int LateMilliseconds = 0);
+public sealed record Faults(
+    int SlowMilliseconds = 0,
+    int LoseAnswers = 0,
+    int RefusePercent = 0,
+    int TooMany = 0,
+    int? GoneAfter = null,
+    int UnclearAnswers = 0,
+    int LateCommits = 0,
+    int LateMilliseconds = 0
+);
 
 /// <summary>All that is set up in a new organisation's books.</summary>
 public sealed record Masters(
-    IEnumerable<LedgerAccount> Accounts, IEnumerable<Supplier> Suppliers, IEnumerable<Employee> Employees, IEnumerable<TaxCode> TaxCodes, IEnumerable<DimensionValue> Dimensions,
-    IEnumerable<PaymentTerm> Terms, IEnumerable<Item> Items, IEnumerable<string> FeaturesOn)
+    IEnumerable<LedgerAccount> Accounts,
+    IEnumerable<Supplier> Suppliers,
+    IEnumerable<Employee> Employees,
+    IEnumerable<TaxCode> TaxCodes,
+    IEnumerable<DimensionValue> Dimensions,
+    IEnumerable<PaymentTerm> Terms,
+    IEnumerable<Item> Items,
+    IEnumerable<string> FeaturesOn
+)
 {
     public IEnumerable<OwnDimension> OwnDimensions { get; init; } = [];
 }

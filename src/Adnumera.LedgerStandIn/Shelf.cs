@@ -12,7 +12,8 @@ public sealed class Shelf : IDisposable
     {
         this.folder = folder;
         Directory.CreateDirectory(folder);
-        foreach (var path in Directory.EnumerateFiles(folder, "*.sqlite")) books[Path.GetFileNameWithoutExtension(path)] = new Books(path);
+        foreach (var path in Directory.EnumerateFiles(folder, "*.sqlite"))
+            books[Path.GetFileNameWithoutExtension(path)] = new Books(path);
     }
 
     /// <summary>Every organisation's books, by name.</summary>
@@ -29,6 +30,7 @@ public sealed class Shelf : IDisposable
 
     public void Dispose()
     {
-        foreach (var one in books.Values) one.Dispose();
+        foreach (var one in books.Values)
+            one.Dispose();
     }
 }

@@ -9,7 +9,9 @@ public static class StandIn
     /// <param name="configure">Further services, such as another clock.</param>
     public static WebApplication Build(string folder, int port, Action<WebApplicationBuilder>? configure = null)
     {
-        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = typeof(StandIn).Assembly.GetName().Name });
+        var builder = WebApplication.CreateSlimBuilder(
+            new WebApplicationOptions { ApplicationName = typeof(StandIn).Assembly.GetName().Name }
+        );
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k => k.AddServerHeader = false);
         builder.Logging.SetMinimumLevel(LogLevel.Warning).AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);

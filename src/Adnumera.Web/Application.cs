@@ -1,6 +1,6 @@
-using Adnumera.Core.Ledger;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.LedgerClient.Http;
@@ -30,7 +30,9 @@ namespace Adnumera.Web;
 /// <summary>The application as a whole: services, protection, and the table of its rooms.</summary>
 public static class Application
 {
-    private const string Policy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    private const string Policy =
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; "
+        + "form-action 'self'; frame-ancestors 'none'";
 
     private static readonly TimeSpan Beat = TimeSpan.FromMinutes(1);
 
@@ -39,23 +41,42 @@ public static class Application
     /// <param name="port">0 for any free one.</param>
     /// <param name="clock">The clock; the system's when none is given.</param>
     /// <param name="configure">Further services.</param>
-    public static WebApplication Build(WebSettings settings, int port, TimeProvider? clock = null, Action<WebApplicationBuilder>? configure = null)
+    public static WebApplication Build(
+        WebSettings settings,
+        int port,
+        TimeProvider? clock = null,
+        Action<WebApplicationBuilder>? configure = null
+    )
     {
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(Application).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = settings.UiFolder });
+        var builder = WebApplication.CreateBuilder(
+            new WebApplicationOptions
+            {
+                ApplicationName = typeof(Application).Assembly.GetName().Name,
+                ContentRootPath = AppContext.BaseDirectory,
+                WebRootPath = settings.UiFolder,
+            }
+        );
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k =>
         {
             k.AddServerHeader = false;
             k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
         });
-        builder.Services.AddSerilog(c => c.MinimumLevel.Warning()
-            .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Error)
-            .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", Serilog.Events.LogEventLevel.Fatal) // told by Explain where it is a fault
-            .MinimumLevel.Override("Polly", Serilog.Events.LogEventLevel.Fatal) // each try; what came of them is told by whoever asked
-            .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.AddSerilog(c =>
+            c.MinimumLevel.Warning()
+                .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Error)
+                // Told by Explain where it is a fault.
+                .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", Serilog.Events.LogEventLevel.Fatal)
+                .MinimumLevel.Override("Polly", Serilog.Events.LogEventLevel.Fatal) // each try; what came of them is told by whoever asked
+                .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture)
+        );
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
-        builder.Services.AddSingleton(s => new CompanyFiles(settings.DataFolder, s.GetRequiredService<TimeProvider>(), settings.BusySeconds));
+        builder.Services.AddSingleton(s => new CompanyFiles(
+            settings.DataFolder,
+            s.GetRequiredService<TimeProvider>(),
+            settings.BusySeconds
+        ));
         builder.Services.AddSingleton<LedgerAccess>();
         builder.Services.AddSingleton<LedgerTurns>();
         builder.Services.AddSingleton<Dispatcher>();
@@ -67,25 +88,30 @@ public static class Application
         {
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
             builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
-            if (settings.Wakes) AddClock(builder.Services);
+            if (settings.Wakes)
+                AddClock(builder.Services);
         }
 
         var protection = builder.Services.AddDataProtection().SetApplicationName("Adnumera");
-        if (IsDescribing) protection.UseEphemeralDataProtectionProvider();
-        else protection.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys")));
+        if (IsDescribing)
+            protection.UseEphemeralDataProtectionProvider();
+        else
+            protection.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys")));
 
         builder.Services.AddLedgers(settings.LedgerPatience);
-        builder.Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
-        {
-            o.Cookie.Name = "adnumera";
-            o.Cookie.HttpOnly = true;
-            o.Cookie.SameSite = SameSiteMode.Lax;
-            o.ExpireTimeSpan = TimeSpan.FromHours(10);
-            o.SlidingExpiration = true;
-            o.Events.OnValidatePrincipal = SessionEndpoints.Validate;
-            o.Events.OnRedirectToLogin = c => Status(c.Response, StatusCodes.Status401Unauthorized);
-            o.Events.OnRedirectToAccessDenied = c => Status(c.Response, StatusCodes.Status403Forbidden);
-        });
+        builder
+            .Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(o =>
+            {
+                o.Cookie.Name = "adnumera";
+                o.Cookie.HttpOnly = true;
+                o.Cookie.SameSite = SameSiteMode.Lax;
+                o.ExpireTimeSpan = TimeSpan.FromHours(10);
+                o.SlidingExpiration = true;
+                o.Events.OnValidatePrincipal = SessionEndpoints.Validate;
+                o.Events.OnRedirectToLogin = c => Status(c.Response, StatusCodes.Status401Unauthorized);
+                o.Events.OnRedirectToAccessDenied = c => Status(c.Response, StatusCodes.Status403Forbidden);
+            });
         builder.Services.AddAccess();
         builder.Services.AddAntiforgery(o =>
         {
@@ -93,29 +119,48 @@ public static class Application
             o.Cookie.Name = "adnumera-forgery";
         });
         builder.Services.AddRateLimiter(SignInLimits.ByAddress);
-        builder.Services.ConfigureHttpJsonOptions(o => 
+        builder.Services.ConfigureHttpJsonOptions(o =>
         {
             o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
             o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         });
         builder.Services.AddProblemDetails();
-        builder.Services.AddOpenApi(o => o.AddSchemaTransformer((schema, context, _) =>
-        {
-            // A dimension travels as its word, which its converter does not tell the description.
-            if (context.JsonTypeInfo.Type == typeof(Dimension)) schema.Type = JsonSchemaType.String;
-            return Task.CompletedTask;
-        }).AddOperationTransformer((operation, context, _) =>
-        {
-            // The company of the address is read by the use case's own binding, which the description does not see.
-            if (context.Description.RelativePath?.Contains("{companyId}", StringComparison.Ordinal) == true)
-                (operation.Parameters ??= []).Insert(0, new OpenApiParameter { Name = "companyId", In = ParameterLocation.Path, Required = true, Schema = new OpenApiSchema { Type = JsonSchemaType.String } });
-            return Task.CompletedTask;
-        }));
+        builder.Services.AddOpenApi(o =>
+            o.AddSchemaTransformer(
+                    (schema, context, _) =>
+                    {
+                        // A dimension travels as its word, which its converter does not tell the description.
+                        if (context.JsonTypeInfo.Type == typeof(Dimension))
+                            schema.Type = JsonSchemaType.String;
+                        return Task.CompletedTask;
+                    }
+                )
+                .AddOperationTransformer(
+                    (operation, context, _) =>
+                    {
+                        // The company of the address is read by the use case's own binding, which the description does not see.
+                        if (context.Description.RelativePath?.Contains("{companyId}", StringComparison.Ordinal) == true)
+                            (operation.Parameters ??= []).Insert(
+                                0,
+                                new OpenApiParameter
+                                {
+                                    Name = "companyId",
+                                    In = ParameterLocation.Path,
+                                    Required = true,
+                                    Schema = new OpenApiSchema { Type = JsonSchemaType.String },
+                                }
+                            );
+                        return Task.CompletedTask;
+                    }
+                )
+        );
         configure?.Invoke(builder);
 
         var app = builder.Build();
         app.Use(Headers);
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = ProblemDocument.Explain, SuppressDiagnosticsCallback = _ => true });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions { ExceptionHandler = ProblemDocument.Explain, SuppressDiagnosticsCallback = _ => true }
+        );
         app.UseStatusCodePages(c => ProblemDocument.Fill(c.HttpContext));
         app.UseDefaultFiles();
         app.UseStaticFiles();
@@ -128,7 +173,11 @@ public static class Application
         app.MapSession();
         app.MapVocabulary();
         app.MapConsentReturn();
-        var company = app.MapGroup("/api/companies/{companyId}").AddEndpointFilter<RouteGroupBuilder, InputCheck>().ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
+        var company = app.MapGroup("/api/companies/{companyId}")
+            .AddEndpointFilter<RouteGroupBuilder, InputCheck>()
+            .ProducesProblem(401)
+            .ProducesProblem(403)
+            .ProducesProblem(422);
         company.MapCount();
         company.MapArrivals();
         company.MapDocuments();
@@ -146,8 +195,14 @@ public static class Application
     // Quartz wakes what posting does by itself; what is missed while the server stands still is made up once.
     private static void AddClock(IServiceCollection services)
     {
-        services.AddQuartz(q => q.AddJob<PostingClock>(j => j.WithIdentity(PostingClock.Key))
-            .AddTrigger(t => t.ForJob(PostingClock.Key).StartAt(DateTimeOffset.UtcNow + Beat).WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())));
+        services.AddQuartz(q =>
+            q.AddJob<PostingClock>(j => j.WithIdentity(PostingClock.Key))
+                .AddTrigger(t =>
+                    t.ForJob(PostingClock.Key)
+                        .StartAt(DateTimeOffset.UtcNow + Beat)
+                        .WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())
+                )
+        );
         services.AddQuartzHostedService(o => o.WaitForJobsToComplete = true);
     }
 
@@ -163,7 +218,8 @@ public static class Application
             headers.ContentSecurityPolicy = Policy;
             headers.XContentTypeOptions = "nosniff";
             headers["Referrer-Policy"] = "same-origin";
-            if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)) headers.CacheControl = "no-store";
+            if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+                headers.CacheControl = "no-store";
             return Task.CompletedTask;
         });
         return next(http);
@@ -171,8 +227,12 @@ public static class Application
 
     private static async Task RefuseForgery(HttpContext http, RequestDelegate next)
     {
-        if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) && !HttpMethods.IsGet(http.Request.Method) && !HttpMethods.IsHead(http.Request.Method)
-            && !await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http))
+        if (
+            http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)
+            && !HttpMethods.IsGet(http.Request.Method)
+            && !HttpMethods.IsHead(http.Request.Method)
+            && !await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http)
+        )
             throw new RefusedException("forgery", "This page is too old to change anything. Nothing was changed; load it again.", 400);
         await next(http);
     }

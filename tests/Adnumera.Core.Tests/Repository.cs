@@ -7,7 +7,8 @@ internal static class Repository
     private static string Find()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "Adnumera.slnx"))) folder = folder.Parent!;
+        while (!File.Exists(Path.Combine(folder.FullName, "Adnumera.slnx")))
+            folder = folder.Parent!;
         return folder.FullName;
     }
 }

@@ -7,8 +7,7 @@ namespace Adnumera.Formats.Tests;
 /// <summary>A folder with the files of one run, and the real program run on them.</summary>
 internal sealed class Pipeline : IDisposable
 {
-    public const string Chart =
-        """
+    public const string Chart = """
         account,number,name,kind,role,active
         2100,2100,Accounts payable,liability,payables_control,
         2210,2210,Company card,liability,card,yes
@@ -20,8 +19,7 @@ internal sealed class Pipeline : IDisposable
         6995,6995,Marbling,expense,,no
         """;
 
-    public const string Mapping =
-        """
+    public const string Mapping = """
         key_kind,key,account,recoverable_percent
         category,Leather,5120,
         category,Paper & board,5110,
@@ -58,12 +56,24 @@ internal sealed class Pipeline : IDisposable
     }
 
     private string[] ComposeArguments(string? settings) =>
-        ["compose", "--chart", Path("chart.csv"), "--mapping", Path("mapping.csv"), "--documents", Path("documents.csv"), "--out", Path("out"), .. settings is null ? (string[])[] : ["--settings", Path("settings.json")]];
+        [
+            "compose",
+            "--chart",
+            Path("chart.csv"),
+            "--mapping",
+            Path("mapping.csv"),
+            "--documents",
+            Path("documents.csv"),
+            "--out",
+            Path("out"),
+            .. settings is null ? (string[])[] : ["--settings", Path("settings.json")],
+        ];
 
     private void Set(string documents, string? settings, string chart, string mapping)
     {
         With("chart.csv", chart).With("mapping.csv", mapping).With("documents.csv", documents);
-        if (settings is not null) With("settings.json", settings);
+        if (settings is not null)
+            With("settings.json", settings);
     }
 
     public int Prove(string entries, string ledger, params string[] more)
@@ -84,9 +94,15 @@ internal sealed class Pipeline : IDisposable
     /// <summary>Runs the program itself.</summary>
     public int RunProgram(params string[] arguments)
     {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = folder };
+        var start = new ProcessStartInfo("dotnet")
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            WorkingDirectory = folder,
+        };
         start.ArgumentList.Add(System.IO.Path.Combine(AppContext.BaseDirectory, "adnumera-cli.dll"));
-        foreach (var argument in arguments) start.ArgumentList.Add(argument);
+        foreach (var argument in arguments)
+            start.ArgumentList.Add(argument);
         using var process = Process.Start(start)!;
         var errors = process.StandardError.ReadToEndAsync();
         Output = process.StandardOutput.ReadToEnd();
@@ -102,7 +118,8 @@ internal sealed class Pipeline : IDisposable
     {
         using var reader = CsvHelper.CsvReader.FromFile(Path($"out/{name}"), new CsvHelper.CsvReaderOptions { Separator = ',' });
         var rows = new List<string>();
-        while (reader.Read()) rows.Add(string.Join('|', columns.Select(reader.GetString)));
+        while (reader.Read())
+            rows.Add(string.Join('|', columns.Select(reader.GetString)));
         return [.. rows];
     }
 

@@ -1,6 +1,6 @@
 using System.Net;
-using System.Text.Json;
 using System.Text;
+using System.Text.Json;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
@@ -23,12 +23,27 @@ public sealed class HttpLedgerTests
         Reference = "2291",
         Supplier = "Marrow & Oake",
         Currency = "USD",
-        Lines = [new InstructionLine("5120", -1250, "RC", Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list"), "Goatskin", false), new InstructionLine("2100", 1250, "", default, "", true)],
+        Lines =
+        [
+            new InstructionLine(
+                "5120",
+                -1250,
+                "RC",
+                Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list"),
+                "Goatskin",
+                false
+            ),
+            new InstructionLine("2100", 1250, "", default, "", true),
+        ],
     };
 
-    private static readonly ILedgerConnector Connector = new ServiceCollection().AddLedgers(TimeSpan.FromSeconds(5)).BuildServiceProvider().GetRequiredService<ILedgerConnector>();
+    private static readonly ILedgerConnector Connector = new ServiceCollection()
+        .AddLedgers(TimeSpan.FromSeconds(5))
+        .BuildServiceProvider()
+        .GetRequiredService<ILedgerConnector>();
 
-    private static HttpLedger Ledger(Answers answers) => new(new HttpClient(answers) { BaseAddress = new Uri("http://127.0.0.1:1/") }, "secret", Currency.Usd);
+    private static HttpLedger Ledger(Answers answers) =>
+        new(new HttpClient(answers) { BaseAddress = new Uri("http://127.0.0.1:1/") }, "secret", Currency.Usd);
 
     [Fact]
     public async Task An_entry_goes_out_with_its_key_its_token_and_decimal_strings()
@@ -38,14 +53,28 @@ public sealed class HttpLedgerTests
         var sent = Assert.Single(answers.Sent);
         Assert.Equal(("POST /api/entries", "bindery/document/7/1", "Bearer secret"), (sent.What, sent.Key, sent.Token));
         var body = JsonDocument.Parse(sent.Body).RootElement;
-        Assert.Equal(("supplier_credit", "2026-11-12", "B7"), (body.GetProperty("form").GetString(), body.GetProperty("date").GetString(), body.GetProperty("sourceId").GetString()));
-        Assert.Equal("""{"department":"Bench","season":"Spring list"}""", body.GetProperty("lines")[0].GetProperty("dimensions").GetRawText());
-        Assert.Equal(["0.00/12.50", "12.50/0.00"], body.GetProperty("lines").EnumerateArray().Select(l => $"{l.GetProperty("debit").GetString()}/{l.GetProperty("credit").GetString()}"));
+        Assert.Equal(
+            ("supplier_credit", "2026-11-12", "B7"),
+            (body.GetProperty("form").GetString(), body.GetProperty("date").GetString(), body.GetProperty("sourceId").GetString())
+        );
+        Assert.Equal(
+            """{"department":"Bench","season":"Spring list"}""",
+            body.GetProperty("lines")[0].GetProperty("dimensions").GetRawText()
+        );
+        Assert.Equal(
+            ["0.00/12.50", "12.50/0.00"],
+            body.GetProperty("lines")
+                .EnumerateArray()
+                .Select(l => $"{l.GetProperty("debit").GetString()}/{l.GetProperty("credit").GetString()}")
+        );
     }
 
     [Fact]
     public async Task A_repeated_answer_is_as_good_as_the_first() =>
-        Assert.Equal(new PostingAnswer.Accepted("E1001"), await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new { id = "E1001" }))).PostEntry(Instruction, default));
+        Assert.Equal(
+            new PostingAnswer.Accepted("E1001"),
+            await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new { id = "E1001" }))).PostEntry(Instruction, default)
+        );
 
     [Theory]
     [InlineData(HttpStatusCode.UnprocessableEntity)]
@@ -54,17 +83,21 @@ public sealed class HttpLedgerTests
     public async Task A_refusal_keeps_the_ledgers_code_and_words(HttpStatusCode status) =>
         Assert.Equal(
             new PostingAnswer.Refused("account-closed", "Account 5120 is closed."),
-            await Ledger(new Answers((_, _) => Json(status, new { type = "account-closed", detail = "Account 5120 is closed." }))).PostEntry(Instruction, default));
+            await Ledger(new Answers((_, _) => Json(status, new { type = "account-closed", detail = "Account 5120 is closed." })))
+                .PostEntry(Instruction, default)
+        );
 
     [Fact]
     public async Task Being_told_to_wait_is_no_loss_and_keeps_the_time()
     {
-        var answers = new Answers((_, _) =>
-        {
-            var later = Json(HttpStatusCode.TooManyRequests, new { });
-            later.Headers.Add("Retry-After", "7");
-            return later;
-        });
+        var answers = new Answers(
+            (_, _) =>
+            {
+                var later = Json(HttpStatusCode.TooManyRequests, new { });
+                later.Headers.Add("Retry-After", "7");
+                return later;
+            }
+        );
         Assert.Equal(new PostingAnswer.TryLater(TimeSpan.FromSeconds(7)), await Ledger(answers).PostEntry(Instruction, default));
     }
 
@@ -86,23 +119,42 @@ public sealed class HttpLedgerTests
     [InlineData(HttpStatusCode.BadRequest, "{\"type\": \"\", \"detail\": \"\"}")]
     public async Task Whatever_is_no_clear_yes_or_no_is_unknown(HttpStatusCode status, string body)
     {
-        var answers = new Answers((_, _) => new HttpResponseMessage(status) { Content = new StringContent(body, Encoding.UTF8, "application/json") });
+        var answers = new Answers(
+            (_, _) => new HttpResponseMessage(status) { Content = new StringContent(body, Encoding.UTF8, "application/json") }
+        );
         Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostEntry(Instruction, default));
         Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostSupplier("k", "Hexham", default));
     }
 
     [Fact]
-    public async Task A_key_that_was_used_with_other_content_is_no_refusal_the_key_is_in_the_ledger() => Assert.Equal(
-        new PostingAnswer.KeyInUse("This key was used for other content."),
-        await Ledger(new Answers((_, _) => Json(HttpStatusCode.Conflict, new { type = "idempotency-key-reused", detail = "This key was used for other content." }))).PostEntry(Instruction, default));
+    public async Task A_key_that_was_used_with_other_content_is_no_refusal_the_key_is_in_the_ledger() =>
+        Assert.Equal(
+            new PostingAnswer.KeyInUse("This key was used for other content."),
+            await Ledger(
+                    new Answers(
+                        (_, _) =>
+                            Json(
+                                HttpStatusCode.Conflict,
+                                new { type = "idempotency-key-reused", detail = "This key was used for other content." }
+                            )
+                    )
+                )
+                .PostEntry(Instruction, default)
+        );
 
     [Fact]
     public async Task Giving_up_waiting_is_unknown_for_a_post_and_slow_for_a_reading()
     {
         var answers = new Answers((_, _) => throw new Polly.Timeout.TimeoutRejectedException());
         Assert.IsType<PostingAnswer.Lost>(await Ledger(answers).PostEntry(Instruction, default));
-        Assert.Equal(LedgerTrouble.Slow, (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).Records(default))).Trouble);
-        Assert.Equal(LedgerTrouble.Slow, (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).FindByKey("k", default))).Trouble);
+        Assert.Equal(
+            LedgerTrouble.Slow,
+            (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).Records(default))).Trouble
+        );
+        Assert.Equal(
+            LedgerTrouble.Slow,
+            (await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(answers).FindByKey("k", default))).Trouble
+        );
     }
 
     [Theory]
@@ -114,23 +166,47 @@ public sealed class HttpLedgerTests
     [InlineData("{}")]
     public async Task What_a_ledger_leaves_out_is_no_answer_and_no_fault_here(string body)
     {
-        HttpResponseMessage Says(HttpRequestMessage request, int count) => new(HttpStatusCode.OK) { Content = new StringContent(body, Encoding.UTF8, "application/json") };
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).TrialBalance(new DateOnly(2026, 11, 30), default));
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).EntriesOf([new DocumentIdentity("s", "1")], default));
+        HttpResponseMessage Says(HttpRequestMessage request, int count) =>
+            new(HttpStatusCode.OK) { Content = new StringContent(body, Encoding.UTF8, "application/json") };
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(new Answers(Says)).TrialBalance(new DateOnly(2026, 11, 30), default)
+        );
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(new Answers(Says)).EntriesOf([new DocumentIdentity("s", "1")], default)
+        );
         await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers(Says)).FindByKey("k", default));
     }
 
     [Fact]
     public async Task A_consent_taken_back_is_told_apart() =>
-        Assert.IsType<PostingAnswer.NotAllowed>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.NotAllowed>(
+            await Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).PostEntry(Instruction, default)
+        );
 
     [Fact]
     public async Task Anything_without_a_clear_answer_is_lost_and_never_throws()
     {
-        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => throw new HttpRequestException("reset"))).PostEntry(Instruction, default));
-        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => throw new TaskCanceledException("time-out"))).PostEntry(Instruction, default));
-        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => Json(HttpStatusCode.InternalServerError, new { }))).PostEntry(Instruction, default));
-        Assert.IsType<PostingAnswer.Lost>(await Ledger(new Answers((_, _) => new HttpResponseMessage(HttpStatusCode.Created) { Content = new StringContent("{\"id\": \"E1", Encoding.UTF8, "application/json") })).PostEntry(Instruction, default));
+        Assert.IsType<PostingAnswer.Lost>(
+            await Ledger(new Answers((_, _) => throw new HttpRequestException("reset"))).PostEntry(Instruction, default)
+        );
+        Assert.IsType<PostingAnswer.Lost>(
+            await Ledger(new Answers((_, _) => throw new TaskCanceledException("time-out"))).PostEntry(Instruction, default)
+        );
+        Assert.IsType<PostingAnswer.Lost>(
+            await Ledger(new Answers((_, _) => Json(HttpStatusCode.InternalServerError, new { }))).PostEntry(Instruction, default)
+        );
+        Assert.IsType<PostingAnswer.Lost>(
+            await Ledger(
+                    new Answers(
+                        (_, _) =>
+                            new HttpResponseMessage(HttpStatusCode.Created)
+                            {
+                                Content = new StringContent("{\"id\": \"E1", Encoding.UTF8, "application/json"),
+                            }
+                    )
+                )
+                .PostEntry(Instruction, default)
+        );
     }
 
     [Fact]
@@ -144,19 +220,35 @@ public sealed class HttpLedgerTests
 
     [Fact]
     public async Task Asking_for_a_key_without_an_answer_is_not_the_same_as_not_having_it() =>
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => throw new HttpRequestException("down"))).FindByKey("k", default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(new Answers((_, _) => throw new HttpRequestException("down"))).FindByKey("k", default)
+        );
 
     [Fact]
     public async Task Entries_are_read_page_by_page_until_one_is_short()
     {
-        var answers = new Answers((request, _) => Json(HttpStatusCode.OK, Enumerable.Range(request.RequestUri!.Query.Contains("after", StringComparison.Ordinal) ? 500 : 0, request.RequestUri.Query.Contains("after", StringComparison.Ordinal) ? 3 : 500).Select(Entry)));
+        var answers = new Answers(
+            (request, _) =>
+                Json(
+                    HttpStatusCode.OK,
+                    Enumerable
+                        .Range(
+                            request.RequestUri!.Query.Contains("after", StringComparison.Ordinal) ? 500 : 0,
+                            request.RequestUri.Query.Contains("after", StringComparison.Ordinal) ? 3 : 500
+                        )
+                        .Select(Entry)
+                )
+        );
         var found = await Ledger(answers).Entries(new DateOnly(2026, 11, 1), new DateOnly(2026, 11, 30), default).ToListAsync();
         Assert.Equal(503, found.Count);
         Assert.Equal(2, answers.Sent.Count);
         Assert.Contains("after=E499", answers.Sent[1].What, StringComparison.Ordinal);
         Assert.Equal((LedgerStatus.Draft, true), (found[1].Status, found[2].IsPayment));
         Assert.Null(found[3].Identity);
-        Assert.Equal(new ProofLine("5120", 1250, 0, "RC", Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list")), found[0].Lines[0]);
+        Assert.Equal(
+            new ProofLine("5120", 1250, 0, "RC", Dimensions.Named("Bench").With(Dimension.Of("season"), "Spring list")),
+            found[0].Lines[0]
+        );
     }
 
     [Fact]
@@ -168,19 +260,58 @@ public sealed class HttpLedgerTests
     }
 
     // What the ledger answers when everything it owns is read: accounts as given, nothing else.
-    private static object Records(string path, params object[] accounts) => path switch
-    {
-        _ when path.Contains("organisation", StringComparison.Ordinal) => new { id = "o", name = "O", currency = "USD" },
-        _ when path.Contains("accounts", StringComparison.Ordinal) => accounts,
-        _ => Array.Empty<object>(),
-    };
+    private static object Records(string path, params object[] accounts) =>
+        path switch
+        {
+            _ when path.Contains("organisation", StringComparison.Ordinal) => new
+            {
+                id = "o",
+                name = "O",
+                currency = "USD",
+            },
+            _ when path.Contains("accounts", StringComparison.Ordinal) => accounts,
+            _ => Array.Empty<object>(),
+        };
 
     [Fact]
     public async Task The_chart_is_read_with_kinds_and_roles_and_an_unknown_role_is_none()
     {
-        var accounts = (await Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath,
-            new { id = "2100", number = "2100", name = "Payable", kind = "liability", role = "payables_control", parent = "", active = true, requires = "" },
-            new { id = "9", number = "", name = "Odd", kind = "expense", role = "something_else", parent = "", active = false, requires = "project" })))).Records(default)).Accounts;
+        var accounts = (
+            await Ledger(
+                    new Answers(
+                        (request, _) =>
+                            Json(
+                                HttpStatusCode.OK,
+                                Records(
+                                    request.RequestUri!.AbsolutePath,
+                                    new
+                                    {
+                                        id = "2100",
+                                        number = "2100",
+                                        name = "Payable",
+                                        kind = "liability",
+                                        role = "payables_control",
+                                        parent = "",
+                                        active = true,
+                                        requires = "",
+                                    },
+                                    new
+                                    {
+                                        id = "9",
+                                        number = "",
+                                        name = "Odd",
+                                        kind = "expense",
+                                        role = "something_else",
+                                        parent = "",
+                                        active = false,
+                                        requires = "project",
+                                    }
+                                )
+                            )
+                    )
+                )
+                .Records(default)
+        ).Accounts;
         Assert.Equal(Dimension.Project, accounts[1].Requires);
         Assert.Equal((AccountRole.PayablesControl, AccountKind.Liability, true), (accounts[0].Role, accounts[0].Kind, accounts[0].Active));
         Assert.Equal((AccountRole.None, false), (accounts[1].Role, accounts[1].Active));
@@ -189,20 +320,95 @@ public sealed class HttpLedgerTests
     [Fact]
     public async Task Everything_that_the_ledger_owns_is_read_in_its_own_words()
     {
-        var answers = new Answers((request, _) => Json(HttpStatusCode.OK, request.RequestUri!.AbsolutePath switch
-        {
-            "/api/organisation" => new { id = "o", name = "O", currency = "USD" },
-            "/api/suppliers" => new[] { new { id = "S1", name = "Hexham", taxNumber = "00-1", email = "a@b.example", address = "1 Lane" } },
-            "/api/employees" => new[] { new { id = "E1", name = "Ines", email = "", active = false } },
-            "/api/dimensions" => new[] { new { kind = "project", id = "J1", name = "Atlas", active = true } },
-            "/api/own-dimensions" => new[] { new { word = "season", on = true }, new { word = "press", on = false } },
-            "/api/payment-terms" => new[] { new { id = "T", name = "10th", rule = "day_of_next_month", days = 10 } },
-            "/api/items" => new[] { new { id = "I1", name = "Hide", account = "5120", active = true } },
-            "/api/tax-codes" => new[] { new { code = "RC", name = "Reclaimable", percent = "8.25" } },
-            "/api/features" => new[] { new { name = "projects", on = true }, new { name = "journals", on = false } },
-            "/api/supplier-history" => new[] { new { supplier = "Hexham", account = "5120", lines = 3, amount = "30.00", last = "2026-10-01" } },
-            _ => (object)Array.Empty<object>(),
-        }));
+        var answers = new Answers(
+            (request, _) =>
+                Json(
+                    HttpStatusCode.OK,
+                    request.RequestUri!.AbsolutePath switch
+                    {
+                        "/api/organisation" => new
+                        {
+                            id = "o",
+                            name = "O",
+                            currency = "USD",
+                        },
+                        "/api/suppliers" => new[]
+                        {
+                            new
+                            {
+                                id = "S1",
+                                name = "Hexham",
+                                taxNumber = "00-1",
+                                email = "a@b.example",
+                                address = "1 Lane",
+                            },
+                        },
+                        "/api/employees" => new[]
+                        {
+                            new
+                            {
+                                id = "E1",
+                                name = "Ines",
+                                email = "",
+                                active = false,
+                            },
+                        },
+                        "/api/dimensions" => new[]
+                        {
+                            new
+                            {
+                                kind = "project",
+                                id = "J1",
+                                name = "Atlas",
+                                active = true,
+                            },
+                        },
+                        "/api/own-dimensions" => new[] { new { word = "season", on = true }, new { word = "press", on = false } },
+                        "/api/payment-terms" => new[]
+                        {
+                            new
+                            {
+                                id = "T",
+                                name = "10th",
+                                rule = "day_of_next_month",
+                                days = 10,
+                            },
+                        },
+                        "/api/items" => new[]
+                        {
+                            new
+                            {
+                                id = "I1",
+                                name = "Hide",
+                                account = "5120",
+                                active = true,
+                            },
+                        },
+                        "/api/tax-codes" => new[]
+                        {
+                            new
+                            {
+                                code = "RC",
+                                name = "Reclaimable",
+                                percent = "8.25",
+                            },
+                        },
+                        "/api/features" => new[] { new { name = "projects", on = true }, new { name = "journals", on = false } },
+                        "/api/supplier-history" => new[]
+                        {
+                            new
+                            {
+                                supplier = "Hexham",
+                                account = "5120",
+                                lines = 3,
+                                amount = "30.00",
+                                last = "2026-10-01",
+                            },
+                        },
+                        _ => (object)Array.Empty<object>(),
+                    }
+                )
+        );
         var records = await Ledger(answers).Records(default);
         Assert.Equal(new LedgerSupplier("S1", "Hexham", "00-1", "a@b.example", "1 Lane"), records.Suppliers[0]);
         Assert.Equal(new LedgerEmployee("E1", "Ines", "", false), records.Employees[0]);
@@ -217,22 +423,92 @@ public sealed class HttpLedgerTests
     }
 
     [Fact]
-    public void A_record_is_shown_on_its_own_page_of_the_ledger() => Assert.Equal(
-        "http://127.0.0.1:5190/a%20b/accounts#51%2F20", Connector.RecordPage(new Uri("http://127.0.0.1:5190/"), "a b", RecordKind.Account, "51/20").AbsoluteUri);
+    public void A_record_is_shown_on_its_own_page_of_the_ledger() =>
+        Assert.Equal(
+            "http://127.0.0.1:5190/a%20b/accounts#51%2F20",
+            Connector.RecordPage(new Uri("http://127.0.0.1:5190/"), "a b", RecordKind.Account, "51/20").AbsoluteUri
+        );
 
     [Fact]
     public async Task What_cannot_be_read_is_said_and_not_guessed()
     {
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((request, _) => Json(HttpStatusCode.OK, Records(request.RequestUri!.AbsolutePath, new { id = "1", number = "", name = "", kind = "mystery", role = "", parent = "", active = true })))).Records(default));
-        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { account = "1", debit = "12,50", credit = "0.00" } }))).TrialBalance(new DateOnly(2026, 11, 30), default));
-        var e = await Assert.ThrowsAsync<LedgerUnavailableException>(() => Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).Records(default));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(
+                    new Answers(
+                        (request, _) =>
+                            Json(
+                                HttpStatusCode.OK,
+                                Records(
+                                    request.RequestUri!.AbsolutePath,
+                                    new
+                                    {
+                                        id = "1",
+                                        number = "",
+                                        name = "",
+                                        kind = "mystery",
+                                        role = "",
+                                        parent = "",
+                                        active = true,
+                                    }
+                                )
+                            )
+                    )
+                )
+                .Records(default)
+        );
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(
+                    new Answers(
+                        (_, _) =>
+                            Json(
+                                HttpStatusCode.OK,
+                                new[]
+                                {
+                                    new
+                                    {
+                                        account = "1",
+                                        debit = "12,50",
+                                        credit = "0.00",
+                                    },
+                                }
+                            )
+                    )
+                )
+                .TrialBalance(new DateOnly(2026, 11, 30), default)
+        );
+        var e = await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            Ledger(new Answers((_, _) => Json(HttpStatusCode.Unauthorized, new { }))).Records(default)
+        );
         Assert.Contains("Connect it again", e.Message, StringComparison.Ordinal);
     }
 
     [Fact]
     public async Task A_trial_balance_is_debit_minus_credit_in_minor_units()
     {
-        var balances = await Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { new { account = "5120", debit = "12.50", credit = "0.00" }, new { account = "2100", debit = "0.00", credit = "12.50" } }))).TrialBalance(new DateOnly(2026, 11, 30), default);
+        var balances = await Ledger(
+                new Answers(
+                    (_, _) =>
+                        Json(
+                            HttpStatusCode.OK,
+                            new[]
+                            {
+                                new
+                                {
+                                    account = "5120",
+                                    debit = "12.50",
+                                    credit = "0.00",
+                                },
+                                new
+                                {
+                                    account = "2100",
+                                    debit = "0.00",
+                                    credit = "12.50",
+                                },
+                            }
+                        )
+                )
+            )
+            .TrialBalance(new DateOnly(2026, 11, 30), default);
         Assert.Equal([new LedgerBalance("5120", 1250), new LedgerBalance("2100", -1250)], balances);
     }
 
@@ -240,22 +516,36 @@ public sealed class HttpLedgerTests
     public void The_consent_page_is_asked_for_with_who_asks_and_where_to_come_back()
     {
         var page = Connector.ConsentPage(new Uri("http://127.0.0.1:5190/"), new Uri("http://127.0.0.1:5180/connect/return"), "a b&c");
-        Assert.Equal("http://127.0.0.1:5190/consent?client=Adnumera&redirect_uri=http%3A%2F%2F127.0.0.1%3A5180%2Fconnect%2Freturn&state=a%20b%26c", page.AbsoluteUri);
+        Assert.Equal(
+            "http://127.0.0.1:5190/consent?client=Adnumera&redirect_uri=http%3A%2F%2F127.0.0.1%3A5180%2Fconnect%2Freturn&state=a%20b%26c",
+            page.AbsoluteUri
+        );
     }
 
-    private static object Entry(int i) => new
-    {
-        id = $"E{i}",
-        type = i == 2 ? "payment" : "entry",
-        date = "2026-11-12",
-        reference = "R",
-        supplier = "",
-        employee = "",
-        source = i == 3 ? "" : "s",
-        sourceId = i == 3 ? "" : $"{i}",
-        status = i == 1 ? "draft" : "posted",
-        lines = new[] { new { account = "5120", debit = "12.50", credit = "0.00", taxCode = "RC", dimensions = new { department = "Bench", season = "Spring list" } } },
-    };
+    private static object Entry(int i) =>
+        new
+        {
+            id = $"E{i}",
+            type = i == 2 ? "payment" : "entry",
+            date = "2026-11-12",
+            reference = "R",
+            supplier = "",
+            employee = "",
+            source = i == 3 ? "" : "s",
+            sourceId = i == 3 ? "" : $"{i}",
+            status = i == 1 ? "draft" : "posted",
+            lines = new[]
+            {
+                new
+                {
+                    account = "5120",
+                    debit = "12.50",
+                    credit = "0.00",
+                    taxCode = "RC",
+                    dimensions = new { department = "Bench", season = "Spring list" },
+                },
+            },
+        };
 
     private static HttpResponseMessage Json(HttpStatusCode status, object body) =>
         new(status) { Content = new StringContent(JsonSerializer.Serialize(body, body.GetType()), Encoding.UTF8, "application/json") };
@@ -267,9 +557,14 @@ public sealed class HttpLedgerTests
 
         protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
         {
-            Sent.Add((
-                $"{request.Method} {request.RequestUri!.PathAndQuery}", request.Headers.TryGetValues("Idempotency-Key", out var key) ? key.Single() : "",
-                request.Headers.Authorization?.ToString() ?? "", request.Content is null ? "" : await request.Content.ReadAsStringAsync(cancellationToken)));
+            Sent.Add(
+                (
+                    $"{request.Method} {request.RequestUri!.PathAndQuery}",
+                    request.Headers.TryGetValues("Idempotency-Key", out var key) ? key.Single() : "",
+                    request.Headers.Authorization?.ToString() ?? "",
+                    request.Content is null ? "" : await request.Content.ReadAsStringAsync(cancellationToken)
+                )
+            );
             return answer(request, Sent.Count);
         }
     }

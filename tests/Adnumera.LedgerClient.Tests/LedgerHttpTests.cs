@@ -1,5 +1,5 @@
-using System.Net.Sockets;
 using System.Net;
+using System.Net.Sockets;
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Posting;
@@ -31,7 +31,9 @@ public sealed class LedgerHttpTests : IDisposable
         var answering = Answer(answer);
         var client = services.GetRequiredService<IHttpClientFactory>().CreateClient(LedgerHttp.ClientName);
         client.BaseAddress = new Uri($"http://127.0.0.1:{((IPEndPoint)listener.LocalEndpoint).Port}/");
-        var found = await Assert.ThrowsAsync<LedgerUnavailableException>(() => new HttpLedger(client, "secret", Currency.Usd).FindByKey("k", CancellationToken.None));
+        var found = await Assert.ThrowsAsync<LedgerUnavailableException>(() =>
+            new HttpLedger(client, "secret", Currency.Usd).FindByKey("k", CancellationToken.None)
+        );
         Assert.Equal(LedgerTrouble.Unreachable, found.Trouble);
         Assert.All(asked, line => Assert.StartsWith("GET /api/results?key=k ", line, StringComparison.Ordinal));
         listener.Stop();
@@ -47,9 +49,7 @@ public sealed class LedgerHttpTests : IDisposable
                 using var client = await listener.AcceptTcpClientAsync();
                 using var reader = new StreamReader(client.GetStream(), Encoding.ASCII, leaveOpen: true);
                 asked.Add(await reader.ReadLineAsync() ?? "");
-                while (await reader.ReadLineAsync() is { Length: > 0 })
-                {
-                }
+                while (await reader.ReadLineAsync() is { Length: > 0 }) { }
 
                 await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes(answer));
             }

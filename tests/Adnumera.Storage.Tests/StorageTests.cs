@@ -51,8 +51,25 @@ public sealed class StorageTests : IDisposable
             Settlement = "On account",
             Lines =
             [
-                new DocumentLine { Number = 1, Net = 60_00, Tax = 3_00, TaxCode = "RC", Item = "Goatskin", CostCode = "03-1", UnitPrice = 12.3456m, Dimensions = Dimensions.Named("Bench", "", "Folio"), OriginalAccount = "5120" },
-                new DocumentLine { Number = 7, Net = 37_00, Category = "Ünicode", Account = "6420" },
+                new DocumentLine
+                {
+                    Number = 1,
+                    Net = 60_00,
+                    Tax = 3_00,
+                    TaxCode = "RC",
+                    Item = "Goatskin",
+                    CostCode = "03-1",
+                    UnitPrice = 12.3456m,
+                    Dimensions = Dimensions.Named("Bench", "", "Folio"),
+                    OriginalAccount = "5120",
+                },
+                new DocumentLine
+                {
+                    Number = 7,
+                    Net = 37_00,
+                    Category = "Ünicode",
+                    Account = "6420",
+                },
             ],
         };
         books.Add(bill);
@@ -74,13 +91,14 @@ public sealed class StorageTests : IDisposable
         Move(1, DocumentEvent.FoundAsIntended);
         AssertCount(("proved", 1, 100_00), ("set_aside", 1, 50_00));
 
-        void Move(long id, DocumentEvent happens) => books.File.InTransaction(c =>
-        {
-            using var writer = new CodingWriter(c);
-            writer.Move(new DocumentTable(c).Find(id)!, happens);
-            writer.Complete();
-            return 0;
-        });
+        void Move(long id, DocumentEvent happens) =>
+            books.File.InTransaction(c =>
+            {
+                using var writer = new CodingWriter(c);
+                writer.Move(new DocumentTable(c).Find(id)!, happens);
+                writer.Complete();
+                return 0;
+            });
     }
 
     [Fact]
@@ -91,8 +109,17 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(70_00, Read(c => new MappingTable(c).Arriving(KeyKind.Category, 10)).Single().Waiting);
         books.File.InTransaction(c =>
         {
-            new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Category, Key = " sharpening", Account = "6420" });
-            var stored = new DocumentTable(c).Find(Assert.Single(new AffectedTable(c).Touched([new RowIdentity(KeyKind.Category, "SHARPENING", "", null)])))!;
+            new MappingTable(c).Put(
+                new MappingRow
+                {
+                    Kind = KeyKind.Category,
+                    Key = " sharpening",
+                    Account = "6420",
+                }
+            );
+            var stored = new DocumentTable(c).Find(
+                Assert.Single(new AffectedTable(c).Touched([new RowIdentity(KeyKind.Category, "SHARPENING", "", null)]))
+            )!;
             using var writer = new CodingWriter(c);
             writer.Recode(stored, Composer(c).Compose(stored.Document));
             writer.Complete();
@@ -106,11 +133,20 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void A_transaction_that_fails_leaves_nothing()
     {
-        Assert.Throws<InvalidOperationException>(() => books.File.InTransaction<int>(c =>
-        {
-            new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Item, Key = "X", Account = "6420" });
-            throw new InvalidOperationException("in the middle");
-        }));
+        Assert.Throws<InvalidOperationException>(() =>
+            books.File.InTransaction<int>(c =>
+            {
+                new MappingTable(c).Put(
+                    new MappingRow
+                    {
+                        Kind = KeyKind.Item,
+                        Key = "X",
+                        Account = "6420",
+                    }
+                );
+                throw new InvalidOperationException("in the middle");
+            })
+        );
         Assert.Empty(Read(c => new MappingTable(c).OfKind(KeyKind.Item)));
     }
 
@@ -131,7 +167,12 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void The_earliest_possible_duplicate_is_found_by_reference_or_by_date_and_total()
     {
-        books.Add(Bill(1, reference: "A"), Bill(2, reference: "a"), Bill(3, 7_00, reference: "B", day: 12), Bill(4, supplier: "Marrow", reference: "A"));
+        books.Add(
+            Bill(1, reference: "A"),
+            Bill(2, reference: "a"),
+            Bill(3, 7_00, reference: "B", day: 12),
+            Bill(4, supplier: "Marrow", reference: "A")
+        );
         long? Of(Document document) => Read(c => new DuplicateTable(c).Find([(100, document)])).TryGetValue(100, out var id) ? id : null;
         Assert.Equal(1, Of(Bill(9, 1, reference: " A ")));
         Assert.Equal(3, Of(Bill(9, 7_00, day: 12) with { Reference = "" }));
@@ -144,19 +185,42 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void Mapping_rows_replace_the_one_for_the_same_key_source_and_day_only()
     {
-        void Put(string key, string account, string source = "", DateOnly? from = null) => books.File.InTransaction(c =>
-        {
-            new MappingTable(c).Put(new MappingRow { Kind = KeyKind.Category, Key = key, Account = account, ForSource = source, EffectiveFrom = from });
-            return 0;
-        });
+        void Put(string key, string account, string source = "", DateOnly? from = null) =>
+            books.File.InTransaction(c =>
+            {
+                new MappingTable(c).Put(
+                    new MappingRow
+                    {
+                        Kind = KeyKind.Category,
+                        Key = key,
+                        Account = account,
+                        ForSource = source,
+                        EffectiveFrom = from,
+                    }
+                );
+                return 0;
+            });
         Put("LEATHER", "6420");
         Put("Leather", "5120", "cards");
         Put("Leather", "6420", from: new DateOnly(2026, 11, 1));
         var rows = Read(c => new MappingTable(c).Of(KeyKind.Category, " leather "));
-        Assert.Equal(["cards|5120|", "|6420|", "|6420|2026-11-01"], rows.Select(r => $"{r.ForSource}|{r.Account}|{Iso.Text(r.EffectiveFrom)}").Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["cards|5120|", "|6420|", "|6420|2026-11-01"],
+            rows.Select(r => $"{r.ForSource}|{r.Account}|{Iso.Text(r.EffectiveFrom)}").Order(StringComparer.Ordinal)
+        );
         books.File.InTransaction(c =>
         {
-            new MappingTable(c).Write([new RowChange(new MappingRow { Kind = KeyKind.Category, Key = "leather", EffectiveFrom = new DateOnly(2026, 11, 1) }, null)]);
+            new MappingTable(c).Write([
+                new RowChange(
+                    new MappingRow
+                    {
+                        Kind = KeyKind.Category,
+                        Key = "leather",
+                        EffectiveFrom = new DateOnly(2026, 11, 1),
+                    },
+                    null
+                ),
+            ]);
             return 0;
         });
         Assert.Equal(2, Read(c => new MappingTable(c).Of(KeyKind.Category, "Leather")).Count);
@@ -167,7 +231,14 @@ public sealed class StorageTests : IDisposable
     {
         books.File.InTransaction(c =>
         {
-            new MappingTable(c).Put(new MappingRow { Kind = KeyKind.TaxCode, Key = "H", RecoverablePercent = 47.125m });
+            new MappingTable(c).Put(
+                new MappingRow
+                {
+                    Kind = KeyKind.TaxCode,
+                    Key = "H",
+                    RecoverablePercent = 47.125m,
+                }
+            );
             return 0;
         });
         Assert.Equal(47.125m, Read(c => new MappingTable(c).OfKind(KeyKind.TaxCode)).Single().RecoverablePercent);
@@ -177,9 +248,18 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void Payment_accounts_wait_by_the_money_of_their_documents()
     {
-        Document Charge(int id, string card, long total) => Bill(id, total) with { Kind = DocumentKind.CardCharge, PaymentAccount = card, Supplier = "" };
+        Document Charge(int id, string card, long total) =>
+            Bill(id, total) with
+            {
+                Kind = DocumentKind.CardCharge,
+                PaymentAccount = card,
+                Supplier = "",
+            };
         books.Add(Charge(1, "7730", 5_00), Charge(2, " 7730", 6_00), Charge(3, "4417", 1_00));
-        Assert.Equal([("7730", 2, 11_00), ("4417", 1, 1_00)], Read(c => new MappingTable(c).Arriving(KeyKind.PaymentAccount, 10)).Select(v => (v.Value.Trim(), v.WaitingLines, v.Waiting)));
+        Assert.Equal(
+            [("7730", 2, 11_00), ("4417", 1, 1_00)],
+            Read(c => new MappingTable(c).Arriving(KeyKind.PaymentAccount, 10)).Select(v => (v.Value.Trim(), v.WaitingLines, v.Waiting))
+        );
         Assert.Equal(2, Read(c => new MappingTable(c).ValuesWaiting(KeyKind.PaymentAccount)));
     }
 
@@ -195,10 +275,20 @@ public sealed class StorageTests : IDisposable
     [Fact]
     public void What_waits_is_gathered_by_cause_most_money_first()
     {
-        books.Add(Bill(1, 5_00, "Sharpening"), Bill(2, 6_00, "Sharpening", reference: "X"), Bill(3, 900_00, "Stand"), Bill(4, 1_00) with { Supplier = "" });
+        books.Add(
+            Bill(1, 5_00, "Sharpening"),
+            Bill(2, 6_00, "Sharpening", reference: "X"),
+            Bill(3, 900_00, "Stand"),
+            Bill(4, 1_00) with
+            {
+                Supplier = "",
+            }
+        );
         var causes = Read(c => new CountTable(c).Waiting(null, 10));
-        Assert.Equal([("unmapped", "Stand", 1, 900_00, 3, 1), ("unmapped", "Sharpening", 2, 11_00, 1, 1), ("supplier_missing", "", 1, 1_00, 4, 0)],
-            causes.Select(w => (w.Reason, w.Value, w.Documents, w.Money, w.FirstDocument, w.FirstLine)));
+        Assert.Equal(
+            [("unmapped", "Stand", 1, 900_00, 3, 1), ("unmapped", "Sharpening", 2, 11_00, 1, 1), ("supplier_missing", "", 1, 1_00, 4, 0)],
+            causes.Select(w => (w.Reason, w.Value, w.Documents, w.Money, w.FirstDocument, w.FirstLine))
+        );
         Assert.Empty(Read(c => new CountTable(c).Waiting("2026-10", 10)));
     }
 
@@ -209,13 +299,24 @@ public sealed class StorageTests : IDisposable
         var held = new DocumentFilter { State = DocumentState.Held };
         Assert.Equal((2L, 1L, 2L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 3)));
         Assert.Equal((null, 3L, 1L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 2)));
-        Assert.Equal((1L, 2L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Smallest, 3)) is var a ? (a.Previous!.Value, a.Next!.Value) : default);
+        Assert.Equal(
+            (1L, 2L),
+            Read(c => new DocumentList(c).Around(held, DocumentOrder.Smallest, 3)) is var a ? (a.Previous!.Value, a.Next!.Value) : default
+        );
     }
 
     [Fact]
     public void Lists_narrow_by_each_of_their_filters()
     {
-        books.Add(Bill(1), Bill(2, 55_00, "Other", "Marrow", "ZZ-9"), Bill(3) with { Kind = DocumentKind.ExpenseClaim, Employee = "Maud Pennyroyal" });
+        books.Add(
+            Bill(1),
+            Bill(2, 55_00, "Other", "Marrow", "ZZ-9"),
+            Bill(3) with
+            {
+                Kind = DocumentKind.ExpenseClaim,
+                Employee = "Maud Pennyroyal",
+            }
+        );
         long Count(DocumentFilter filter) => Read(c => new DocumentList(c).Total(filter)).Documents;
         Assert.Equal(1, Count(new DocumentFilter { Text = "zz" }));
         Assert.Equal(1, Count(new DocumentFilter { Text = "55", Amount = 55_00 }));
@@ -235,7 +336,16 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1), Bill(2));
         var at = DateTimeOffset.UnixEpoch;
-        EntryInstruction Entry(long id) => new() { IdempotencyKey = $"k{id}", Identity = new("bills", $"B{id}"), Form = LedgerForm.Bill, Date = new DateOnly(2026, 11, 10), Currency = "USD", Lines = [] };
+        EntryInstruction Entry(long id) =>
+            new()
+            {
+                IdempotencyKey = $"k{id}",
+                Identity = new("bills", $"B{id}"),
+                Form = LedgerForm.Bill,
+                Date = new DateOnly(2026, 11, 10),
+                Currency = "USD",
+                Lines = [],
+            };
         books.File.InTransaction(c =>
         {
             var outbox = new OutboxTable(c);
@@ -268,11 +378,13 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(0, Read(c => new OutboxTable(c).CountUnknown()));
         var latest = Read(c => new OutboxTable(c).Latest())!;
         Assert.Equal((3, 2, 1, 0), (latest.Planned, latest.Accepted, latest.Refused, latest.Unknown));
-        Assert.Throws<SqliteException>(() => books.File.InTransaction(c =>
-        {
-            new OutboxTable(c).PlanEntry(1, "o", 1, 1, Entry(1)); // the same key is never planned twice
-            return 0;
-        }));
+        Assert.Throws<SqliteException>(() =>
+            books.File.InTransaction(c =>
+            {
+                new OutboxTable(c).PlanEntry(1, "o", 1, 1, Entry(1)); // the same key is never planned twice
+                return 0;
+            })
+        );
     }
 
     [Fact]
@@ -298,13 +410,23 @@ public sealed class StorageTests : IDisposable
             var step = i;
             books.File.InTransaction(c =>
             {
-                new AuditTable(c).Add(DateTimeOffset.UnixEpoch, "Ines", "map", $"mapping/{step % 2}", step == 0 ? null : new { step }, new { step });
+                new AuditTable(c).Add(
+                    DateTimeOffset.UnixEpoch,
+                    "Ines",
+                    "map",
+                    $"mapping/{step % 2}",
+                    step == 0 ? null : new { step },
+                    new { step }
+                );
                 return 0;
             });
         }
 
         Assert.Equal(["", "{\"step\":2}"], Read(c => new AuditTable(c).Of("mapping/0")).Select(a => a.Before));
-        Assert.Equal(new AuditCheck(3, 0, "Its end was never noted outside the company's file, so a cut could not be seen."), books.File.CheckAudit());
+        Assert.Equal(
+            new AuditCheck(3, 0, "Its end was never noted outside the company's file, so a cut could not be seen."),
+            books.File.CheckAudit()
+        );
     }
 
     [Fact]

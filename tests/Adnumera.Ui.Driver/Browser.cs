@@ -15,14 +15,34 @@ public sealed class Browser : IDisposable
         Address = address;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
-            "--disable-dev-shm-usage", "--force-color-profile=srgb", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--force-color-profile=srgb",
+            $"--user-data-dir={profile}",
+            $"--window-size={width},{height}"
+        );
         var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
         Driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(60));
 
         // The window's own size counts a frame that a headless one does not have.
-        ((ChromeDriver)Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        ((ChromeDriver)Driver).ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
     }
 
     public IWebDriver Driver { get; }
@@ -42,17 +62,23 @@ public sealed class Browser : IDisposable
     /// <summary>Waits for a heading that contains a text.</summary>
     public IWebElement Heading(string text) => Find($"//*[self::h1 or self::h2][contains(normalize-space(.), {Quoted(text)})]");
 
-    public IWebElement Field(string label) => Find($"//label[contains(normalize-space(.), {Quoted(label)})]//*[self::input or self::select] | //input[@aria-label={Quoted(label)}] | //select[@aria-label={Quoted(label)}]");
+    public IWebElement Field(string label) =>
+        Find(
+            $"//label[contains(normalize-space(.), {Quoted(label)})]//*[self::input or self::select] | "
+                + $"//input[@aria-label={Quoted(label)}] | //select[@aria-label={Quoted(label)}]"
+        );
 
     public IWebElement Button(string text) => Find($"//button[contains(normalize-space(.), {Quoted(text)}) and not(@disabled)]");
 
     public IWebElement Link(string text) => Find($"//a[contains(normalize-space(.), {Quoted(text)})]");
 
-    public IWebElement Text(string text) => Find($"//*[contains(normalize-space(.), {Quoted(text)}) and not(*[contains(normalize-space(.), {Quoted(text)})])]");
+    public IWebElement Text(string text) =>
+        Find($"//*[contains(normalize-space(.), {Quoted(text)}) and not(*[contains(normalize-space(.), {Quoted(text)})])]");
 
     public IWebElement Row(string text) => Find($"//tbody/tr[contains(normalize-space(.), {Quoted(text)})]");
 
-    public IWebElement Find(string xpath) => Wait(d => d.FindElements(By.XPath(xpath)).FirstOrDefault(e => e.Displayed || e.GetAttribute("type") == "file"), xpath)!;
+    public IWebElement Find(string xpath) =>
+        Wait(d => d.FindElements(By.XPath(xpath)).FirstOrDefault(e => e.Displayed || e.GetAttribute("type") == "file"), xpath)!;
 
     public bool Has(string xpath) => Driver.FindElements(By.XPath(xpath)).Count > 0;
 
@@ -62,9 +88,11 @@ public sealed class Browser : IDisposable
     public void Press(params string[] keys)
     {
         var actions = new OpenQA.Selenium.Interactions.Actions(Driver);
-        foreach (var key in keys[..^1]) actions.KeyDown(key);
+        foreach (var key in keys[..^1])
+            actions.KeyDown(key);
         actions.SendKeys(keys[^1]);
-        foreach (var key in keys[..^1]) actions.KeyUp(key);
+        foreach (var key in keys[..^1])
+            actions.KeyUp(key);
         actions.Perform();
     }
 
@@ -78,12 +106,20 @@ public sealed class Browser : IDisposable
         }
         catch (WebDriverTimeoutException e)
         {
-            throw new WebDriverTimeoutException($"Waited for {what} at {Driver.Url}. The page said: {Driver.FindElement(By.TagName("body")).Text[..Math.Min(1500, Driver.FindElement(By.TagName("body")).Text.Length)]}", e);
+            var page = Driver.FindElement(By.TagName("body")).Text;
+            throw new WebDriverTimeoutException(
+                $"Waited for {what} at {Driver.Url}. The page said: {page[..Math.Min(1500, page.Length)]}",
+                e
+            );
         }
     }
 
     /// <summary>Nothing is being read any more.</summary>
-    public void Settled() => Wait(d => d.FindElements(By.XPath("//*[@role='status' and contains(., '…')]")).Count == 0 && (bool)((IJavaScriptExecutor)d).ExecuteScript("return document.fonts.status === 'loaded'")!);
+    public void Settled() =>
+        Wait(d =>
+            d.FindElements(By.XPath("//*[@role='status' and contains(., '…')]")).Count == 0
+            && (bool)((IJavaScriptExecutor)d).ExecuteScript("return document.fonts.status === 'loaded'")!
+        );
 
     public void Screenshot(string path)
     {

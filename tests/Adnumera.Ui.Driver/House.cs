@@ -2,13 +2,14 @@ using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
-using Adnumera.Web;
 
 namespace Adnumera.Ui.Driver;
 
-/// <summary>The whole house in one process, on free ports: the real application with its pages, the real stand-in, real files in a folder of its own.</summary>
+/// <summary>The whole house in one process, on free ports: the real application with its pages, the real stand-in, real files in a folder
+/// of its own.</summary>
 public sealed class House : IAsyncDisposable
 {
     private readonly string folder;
@@ -47,11 +48,16 @@ public sealed class House : IAsyncDisposable
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-").FullName;
         await Template.CopyTo(folder, with);
-        var standIn = StandIn.Build(Path.Combine(folder, "ledger"), 0, b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today)));
+        var standIn = StandIn.Build(
+            Path.Combine(folder, "ledger"),
+            0,
+            b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today))
+        );
         await standIn.StartAsync();
         var house = new House(folder, standIn, settings ?? (s => s));
         await house.web.StartAsync();
-        if (with != Furnishing.Bare) house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
+        if (with != Furnishing.Bare)
+            house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
         return house;
     }
 
@@ -71,7 +77,8 @@ public sealed class House : IAsyncDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private WebApplication Web() => Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), 0, Clock);
+    private WebApplication Web() =>
+        Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), 0, Clock);
 }
 
 /// <summary>A clock set to the demo's today that runs on, and that can be moved on by hand.</summary>

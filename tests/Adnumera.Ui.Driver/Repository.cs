@@ -10,7 +10,8 @@ public static class Repository
     private static string Find()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "Adnumera.slnx"))) folder = folder.Parent;
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "Adnumera.slnx")))
+            folder = folder.Parent;
         return folder?.FullName ?? throw new InvalidOperationException("Adnumera.slnx is in no folder above.");
     }
 }

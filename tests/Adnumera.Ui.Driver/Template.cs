@@ -23,10 +23,12 @@ internal static class Template
 {
     private static readonly ConcurrentDictionary<Furnishing, Lazy<Task<string>>> Made = new();
 
-    static Template() => AppDomain.CurrentDomain.ProcessExit += (_, _) =>
-    {
-        foreach (var made in Made.Values.Where(m => m is { IsValueCreated: true, Value.IsCompletedSuccessfully: true })) Directory.Delete(made.Value.Result, recursive: true);
-    };
+    static Template() =>
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+        {
+            foreach (var made in Made.Values.Where(m => m is { IsValueCreated: true, Value.IsCompletedSuccessfully: true }))
+                Directory.Delete(made.Value.Result, recursive: true);
+        };
 
     /// <summary>Copies the files into a folder.</summary>
     public static async Task CopyTo(string folder, Furnishing with)

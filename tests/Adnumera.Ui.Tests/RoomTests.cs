@@ -17,8 +17,13 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
 
     private void Focus(string xpath) => ((IJavaScriptExecutor)browser.Driver).ExecuteScript("arguments[0].focus()", browser.Find(xpath));
 
-    private void Paste(string text) => ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
-        "const data = new DataTransfer(); data.setData('text/plain', arguments[0]); document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));", text);
+    private void Paste(string text) =>
+        ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
+            "const data = new DataTransfer(); data.setData('text/plain', arguments[0]); "
+                + "document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: "
+                + "true }));",
+            text
+        );
 
     [Fact]
     public void The_grid_types_pastes_fills_undoes_and_saves_as_one_change()
@@ -71,7 +76,19 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
         await using var house = await House.Open(Furnishing.Bare);
         house.Company.InTransaction(c =>
         {
-            new Storage.Mapping.MappingTable(c).Write(Enumerable.Range(0, 5000).Select(i => new Core.Mapping.RowChange(null, new Core.Mapping.MappingRow { Kind = Core.Mapping.KeyKind.Item, Key = $"Item {i:0000}", Account = "5120" })));
+            new Storage.Mapping.MappingTable(c).Write(
+                Enumerable
+                    .Range(0, 5000)
+                    .Select(i => new Core.Mapping.RowChange(
+                        null,
+                        new Core.Mapping.MappingRow
+                        {
+                            Kind = Core.Mapping.KeyKind.Item,
+                            Key = $"Item {i:0000}",
+                            Account = "5120",
+                        }
+                    ))
+            );
             return 0;
         });
         using var own = new Browser(house.Address);
@@ -83,17 +100,22 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
         script.ExecuteScript("document.querySelector('[data-index=\"0\"] [role=gridcell][tabindex]').focus()");
 
         // Forty pages down, one a frame: the slowest of them is no stutter.
-        var slowest = (double)Convert.ToDouble(script.ExecuteAsyncScript(
-            """
-            const done = arguments[arguments.length - 1]; let worst = 0, n = 0, last = performance.now();
-            function step() {
-              const now = performance.now(); if (n > 3) worst = Math.max(worst, now - last); last = now;
-              if (n++ === 40) return done(worst);
-              document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
-              requestAnimationFrame(step);
-            }
-            requestAnimationFrame(step);
-            """), System.Globalization.CultureInfo.InvariantCulture);
+        var slowest = (double)
+            Convert.ToDouble(
+                script.ExecuteAsyncScript(
+                    """
+                    const done = arguments[arguments.length - 1]; let worst = 0, n = 0, last = performance.now();
+                    function step() {
+                      const now = performance.now(); if (n > 3) worst = Math.max(worst, now - last); last = now;
+                      if (n++ === 40) return done(worst);
+                      document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+                      requestAnimationFrame(step);
+                    }
+                    requestAnimationFrame(step);
+                    """
+                ),
+                System.Globalization.CultureInfo.InvariantCulture
+            );
         Assert.InRange(slowest, 0, 250);
         own.Press(Keys.End);
         own.Find("//*[@role='rowheader' and contains(., 'Item 4999')]");

@@ -136,9 +136,17 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         // Leaving it asks for no document that is none.
         browser.Go("bindery/count");
         browser.Heading("that arrived");
-        Assert.Equal(0L, script.ExecuteScript("return performance.getEntriesByType('resource').filter(r => r.name.includes('NaN') || r.name.includes('undefined')).length"));
+        Assert.Equal(
+            0L,
+            script.ExecuteScript(
+                "return performance.getEntriesByType('resource').filter(r => r.name.includes('NaN') || r.name.includes('undefined')).length"
+            )
+        );
 
-        List<string> Chosen() => demo.House.Company.Read(c => Dapper.SqlMapper.Query<string>(c, "select account from document_line where account <> ''").ToList());
+        List<string> Chosen() =>
+            demo.House.Company.Read(c =>
+                Dapper.SqlMapper.Query<string>(c, "select account from document_line where account <> ''").ToList()
+            );
     }
 
     [Fact]
@@ -158,7 +166,11 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     {
         browser.Go("bindery/mapping");
         browser.Heading("What decides a line of “Sharpening”");
-        Assert.Contains("Sharpening", browser.Find("//section[@aria-label='Values that arrive']//tbody/tr[1]").Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Sharpening",
+            browser.Find("//section[@aria-label='Values that arrive']//tbody/tr[1]").Text,
+            StringComparison.Ordinal
+        );
         Check();
         var field = browser.Field("Account for Sharpening");
         field.SendKeys("tool upkeep");
@@ -183,7 +195,9 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     {
         // A pair that nobody decided holds posting of that supplier; once it is decided, the supplier is new.
         browser.Go("bindery/set-up/suppliers");
-        browser.Find("//*[self::li or self::tr or self::section][contains(., 'Peregrine Box and Board Ltd')]//button[.='Not the same']").Click();
+        browser
+            .Find("//*[self::li or self::tr or self::section][contains(., 'Peregrine Box and Board Ltd')]//button[.='Not the same']")
+            .Click();
         browser.Text("Remembered: not the same.");
         browser.Go("bindery/posting");
         browser.Heading("ready");
@@ -251,7 +265,12 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         new OpenQA.Selenium.Support.UI.SelectElement(browser.Field("Rows")).SelectByText("Comfortable");
         browser.Driver.Navigate().Refresh();
         browser.Heading("that arrived");
-        Assert.Equal("night comfortable", ((IJavaScriptExecutor)browser.Driver).ExecuteScript("return document.documentElement.dataset.theme + ' ' + document.documentElement.dataset.density"));
+        Assert.Equal(
+            "night comfortable",
+            ((IJavaScriptExecutor)browser.Driver).ExecuteScript(
+                "return document.documentElement.dataset.theme + ' ' + document.documentElement.dataset.density"
+            )
+        );
         ((IJavaScriptExecutor)browser.Driver).ExecuteScript("localStorage.clear()");
         browser.Driver.Navigate().Refresh();
         browser.Heading("that arrived");

@@ -43,10 +43,13 @@ public sealed class WholeWayTests
 
         // Take a file in: first shown, then saved.
         var file = Path.Combine(house.Folder, "two.csv");
-        await File.WriteAllTextAsync(file,
-            "source,source_id,kind,document_date,reference,supplier,payment_account,document_total,line,description,category,net\n" +
-            "Supplier bills,B1,bill,2026-11-10,2291,Hexham Tannery,,949.50,1,\"Goatskin, dyed\",Leather,949.50\n" +
-            "Company card,C1,card_charge,2026-11-11,,Fennel Street Post,4417,27.80,1,Parcels,Courier,27.80\n", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            file,
+            "source,source_id,kind,document_date,reference,supplier,payment_account,document_total,line,description,category,net\n"
+                + "Supplier bills,B1,bill,2026-11-10,2291,Hexham Tannery,,949.50,1,\"Goatskin, dyed\",Leather,949.50\n"
+                + "Company card,C1,card_charge,2026-11-11,,Fennel Street Post,4417,27.80,1,Parcels,Courier,27.80\n",
+            TestContext.Current.CancellationToken
+        );
         browser.Go("bindery/arrivals/new");
         browser.Heading("Take in a file");
         browser.Driver.FindElement(By.Id("file")).SendKeys(file);
@@ -105,12 +108,30 @@ public sealed class WholeWayTests
         using var browser = new Browser(house.Address);
         var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "reader");
         browser.SignIn(signIn, password);
-        foreach (var (view, heading) in ((string, string)[])[("posting", "ready"), ("proof", "All 74 entries"), ("mapping", "Categories"), ("arrivals", "Arrivals"), ("set-up/ledger", "Ledger"), ("set-up/choices", "What becomes of documents"), ("mapping/grid", "Many at once"), ("mapping/payment-accounts", "for a payment account"), ("mapping/book", "Mapping book of")])
+        foreach (
+            var (view, heading) in ((string, string)[])
+                [
+                    ("posting", "ready"),
+                    ("proof", "All 74 entries"),
+                    ("mapping", "Categories"),
+                    ("arrivals", "Arrivals"),
+                    ("set-up/ledger", "Ledger"),
+                    ("set-up/choices", "What becomes of documents"),
+                    ("mapping/grid", "Many at once"),
+                    ("mapping/payment-accounts", "for a payment account"),
+                    ("mapping/book", "Mapping book of"),
+                ]
+        )
         {
             browser.Go($"bindery/{view}");
             browser.Heading(heading);
             browser.Settled();
-            Assert.False(browser.Has("//main//*[contains(concat(' ', @class, ' '), ' btn ') and not(contains(., 'Show more')) and not(contains(., 'Print'))]"), view);
+            Assert.False(
+                browser.Has(
+                    "//main//*[contains(concat(' ', @class, ' '), ' btn ') and not(contains(., 'Show more')) and not(contains(., 'Print'))]"
+                ),
+                view
+            );
         }
 
         browser.Go("bindery/arrivals?state=held&text=2321");

@@ -1,7 +1,7 @@
-using System.Net.Http.Json;
 using System.Net;
-using System.Text.Json;
+using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
 
@@ -25,7 +25,13 @@ internal sealed class Client : IDisposable
         return client;
     }
 
-    public static Client Anonymous(House house) => new(new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = new Uri(house.Address) });
+    public static Client Anonymous(House house) =>
+        new(
+            new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false })
+            {
+                BaseAddress = new Uri(house.Address),
+            }
+        );
 
     public async Task Refresh()
     {
@@ -64,7 +70,16 @@ internal sealed class Client : IDisposable
 
     public async Task<(HttpStatusCode Status, string Type, string Detail)> Refused(HttpMethod method, string path, object? body = null)
     {
-        using var answer = await Send(method, In(path), body switch { null => null, HttpContent content => content, _ => JsonContent.Create(body, body.GetType()) });
+        using var answer = await Send(
+            method,
+            In(path),
+            body switch
+            {
+                null => null,
+                HttpContent content => content,
+                _ => JsonContent.Create(body, body.GetType()),
+            }
+        );
         Assert.False(answer.IsSuccessStatusCode, $"{path} was not refused");
         var problem = await answer.Content.ReadFromJsonAsync<JsonElement>();
         return (answer.StatusCode, problem.GetProperty("type").GetString()!, problem.GetProperty("detail").GetString()!);

@@ -2,7 +2,8 @@ using Adnumera.Ui.Driver;
 
 namespace Adnumera.Web.Tests;
 
-/// <summary>A house of its own for each test, with a person at its API: connected and with its mapping book, or with the demo's data.</summary>
+/// <summary>A house of its own for each test, with a person at its API: connected and with its mapping book, or with the demo's
+/// data.</summary>
 public abstract class ConnectedHouse(string role, bool withDemo = false) : IAsyncLifetime
 {
     private protected House house = null!;

@@ -13,7 +13,9 @@ namespace Adnumera.Web.Tests;
 
 internal static class Worlds
 {
-    public const string Header = "source,source_id,kind,document_date,reference,supplier,employee,payment_account,settlement,document_total,line,description,category,net\n";
+    public const string Header =
+        "source,source_id,kind,document_date,reference,supplier,employee,payment_account,settlement,document_total,line,description,"
+        + "category,net\n";
 
     /// <summary>Asks the ledger's owner anew and connects.</summary>
     public static async Task Connect(this House house)
@@ -22,11 +24,23 @@ internal static class Worlds
         var (books, redirect) = (house.OpenBooks(), new Uri("http://127.0.0.1/connect/return"));
         var code = house.Books.Allow("Adnumera", redirect.ToString(), books.Now);
         var token = await ledgers.Connector.Exchange(new Uri(house.LedgerAddress), code, redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(books, new ConnectionRow(house.LedgerAddress + "/", "quillfern-bindery", "Quillfern", ledgers.Protect(token), Iso.Text(books.Now), "Theo", ""));
+        ConnectionEndpoints.Save(
+            books,
+            new ConnectionRow(
+                house.LedgerAddress + "/",
+                "quillfern-bindery",
+                "Quillfern",
+                ledgers.Protect(token),
+                Iso.Text(books.Now),
+                "Theo",
+                ""
+            )
+        );
         await Pull.Run(books, ledgers, house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
-    public static CompanyBooks OpenBooks(this House house) => new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
+    public static CompanyBooks OpenBooks(this House house) =>
+        new(house.Company, "bindery", "Ines Calder", house.Services.GetRequiredService<TimeProvider>());
 
     public static Task DispatchIsOver(this House house) => house.Services.GetRequiredService<Dispatcher>().Completion("bindery");
 
@@ -42,8 +56,13 @@ internal static class Worlds
         await house.Services.GetRequiredService<PostingClock>().AskAgain(CancellationToken.None);
     }
 
-    public static string Bill(int id, string category = "Leather", string supplier = "Hexham Tannery", string total = "100.00", string day = "2026-11-10") =>
-        $"Supplier bills,B{id},bill,{day},R{id},{supplier},,,,{total},1,Thing {id},{category},{total}\n";
+    public static string Bill(
+        int id,
+        string category = "Leather",
+        string supplier = "Hexham Tannery",
+        string total = "100.00",
+        string day = "2026-11-10"
+    ) => $"Supplier bills,B{id},bill,{day},R{id},{supplier},,,,{total},1,Thing {id},{category},{total}\n";
 
     /// <summary>The kept totals equal a recount, arrived equals the sum of the states, and the audit is whole.</summary>
     public static void AssertSound(House house)
@@ -52,16 +71,18 @@ internal static class Worlds
         Assert.Equal("", house.Company.CheckAudit().Problem);
     }
 
-    private static void AssertTotals(House house) => house.Company.Read(c =>
-    {
-        var table = new CountTable(c);
-        Assert.Equal(table.Recount(), table.Kept());
-        Assert.Equal(ValueRecount.Of(c), new MappingTable(c).Kept());
-        Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
-        Assert.Equal(table.RecountRead(), table.KeptRead());
-        Assert.Equal(table.Dated().Recount, table.Dated().Kept);
-        return 0;
-    });
+    private static void AssertTotals(House house) =>
+        house.Company.Read(c =>
+        {
+            var table = new CountTable(c);
+            Assert.Equal(table.Recount(), table.Kept());
+            Assert.Equal(ValueRecount.Of(c), new MappingTable(c).Kept());
+            Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
+            Assert.Equal(table.RecountRead(), table.KeptRead());
+            Assert.Equal(table.Dated().Recount, table.Dated().Kept);
+            return 0;
+        });
 
-    public static long[] States(House house, params string[] states) => house.Company.Read(c => states.Select(s => new CountTable(c).Kept().Where(k => k.State == s).Sum(k => k.Documents)).ToArray());
+    public static long[] States(House house, params string[] states) =>
+        house.Company.Read(c => states.Select(s => new CountTable(c).Kept().Where(k => k.State == s).Sum(k => k.Documents)).ToArray());
 }

@@ -8,8 +8,11 @@ namespace Adnumera.Cli.Entries;
 internal sealed class ComposeSummary(Currency currency)
 {
     private readonly SortedDictionary<string, Tally> foreign = new(StringComparer.Ordinal);
-    private Tally ready, held, setAside;
-    private long debit, credit;
+    private Tally ready,
+        held,
+        setAside;
+    private long debit,
+        credit;
 
     public long Held => held.Documents;
 
@@ -18,11 +21,16 @@ internal sealed class ComposeSummary(Currency currency)
         var document = composition.Document;
         var same = document.Currency == currency;
         var tally = new Tally(1, same ? document.SignedTotal : 0);
-        if (!same) foreign[document.Currency.Code] = foreign.GetValueOrDefault(document.Currency.Code) + new Tally(1, document.SignedTotal);
-        if (composition is Composition.SetAside) setAside += tally;
-        else if (composition is Composition.Held) held += tally;
-        else ready += tally;
-        if (composition is not Composition.Coded) return;
+        if (!same)
+            foreign[document.Currency.Code] = foreign.GetValueOrDefault(document.Currency.Code) + new Tally(1, document.SignedTotal);
+        if (composition is Composition.SetAside)
+            setAside += tally;
+        else if (composition is Composition.Held)
+            held += tally;
+        else
+            ready += tally;
+        if (composition is not Composition.Coded)
+            return;
         foreach (var line in composition.Lines)
         {
             debit += line.Debit;
@@ -32,12 +40,17 @@ internal sealed class ComposeSummary(Currency currency)
 
     public void Write(TextWriter output)
     {
-        output.WriteLine($"{"",-10} {"documents",10} {currency,20}");
-        foreach (var (name, tally) in ((string, Tally)[])[("ready", ready), ("held", held), ("set aside", setAside), ("arrived", ready + held + setAside)])
-            output.WriteLine($"{name,-10} {tally.Documents,10} {AmountText.Format(tally.Money, currency.Digits),20}");
+        output.WriteLine($"{"", -10} {"documents", 10} {currency, 20}");
+        foreach (
+            var (name, tally) in ((string, Tally)[])
+                [("ready", ready), ("held", held), ("set aside", setAside), ("arrived", ready + held + setAside)]
+        )
+            output.WriteLine($"{name, -10} {tally.Documents, 10} {AmountText.Format(tally.Money, currency.Digits), 20}");
         foreach (var (code, tally) in foreign)
-            output.WriteLine($"Not in the money above: {tally.Documents} in {code}, {AmountText.Format(tally.Money, Currency.Of(code).Digits)}");
-        output.WriteLine($"{"debit",-10} {"",10} {AmountText.Format(debit, currency.Digits),20}");
-        output.WriteLine($"{"credit",-10} {"",10} {AmountText.Format(credit, currency.Digits),20}");
+            output.WriteLine(
+                $"Not in the money above: {tally.Documents} in {code}, {AmountText.Format(tally.Money, Currency.Of(code).Digits)}"
+            );
+        output.WriteLine($"{"debit", -10} {"", 10} {AmountText.Format(debit, currency.Digits), 20}");
+        output.WriteLine($"{"credit", -10} {"", 10} {AmountText.Format(credit, currency.Digits), 20}");
     }
 }

@@ -15,48 +15,76 @@ internal static class ComposeVerb
 {
     private const int Batch = 1000;
 
-    public static int Run(Terminal terminal, string chartPath, string mappingPath, string documentsPath, string? settingsPath, bool strict, string folder)
+    public static int Run(
+        Terminal terminal,
+        string chartPath,
+        string mappingPath,
+        string documentsPath,
+        string? settingsPath,
+        bool strict,
+        string folder
+    )
     {
         var inputs = new Inputs(terminal);
         var settings = inputs.Settings(settingsPath, out _);
-        var (chartContent, mappingContent, documentsContent) = (inputs.Read(chartPath), inputs.Read(mappingPath), inputs.Read(documentsPath));
-        if (inputs.Report()) return ExitCode.BadInput;
+        var (chartContent, mappingContent, documentsContent) = (
+            inputs.Read(chartPath),
+            inputs.Read(mappingPath),
+            inputs.Read(documentsPath)
+        );
+        if (inputs.Report())
+            return ExitCode.BadInput;
 
         // Two cores: the set-up is read beside the documents. Each file has problems of its own, so that they come in a fixed order.
-        Problems ofChart = new(), ofMapping = new(), ofDocuments = new();
-        var setUp = Task.Run(() => (
-            Accounts: ChartFile.Read(Inputs.Name(chartPath), chartContent, ofChart),
-            Book: new MappingBook(MappingFile.Read(Inputs.Name(mappingPath), mappingContent, ofMapping))));
+        Problems ofChart = new(),
+            ofMapping = new(),
+            ofDocuments = new();
+        var setUp = Task.Run(() =>
+            (
+                Accounts: ChartFile.Read(Inputs.Name(chartPath), chartContent, ofChart),
+                Book: new MappingBook(MappingFile.Read(Inputs.Name(mappingPath), mappingContent, ofMapping))
+            )
+        );
         var documents = DocumentsFile.Read(Inputs.Name(documentsPath), documentsContent, settings.Currency, ofDocuments);
         var (accounts, book) = setUp.GetAwaiter().GetResult();
         inputs.Problems.Add(ofChart, ofMapping, ofDocuments);
-        if (inputs.Report()) return ExitCode.BadInput;
+        if (inputs.Report())
+            return ExitCode.BadInput;
 
         var composer = new Composer(new Chart(accounts.Select(a => a.Account)), book, settings);
         var summary = new ComposeSummary(settings.Currency);
         var ambiguous = new SortedSet<AccountRole>();
-        var written = OutputFolder.Replace(terminal, folder, ["entries.csv", "held.csv"], streams =>
-        {
-            using var entries = new EntriesFile(streams[0]);
-            using var held = new HeldFile(streams[1]);
-            foreach (var composition in ComposeAhead(composer, documents))
+        var written = OutputFolder.Replace(
+            terminal,
+            folder,
+            ["entries.csv", "held.csv"],
+            streams =>
             {
-                if (composition is Composition.Coded) entries.Write(composition);
-                else held.Write(composition);
-                ambiguous.UnionWith(composition.Reasons.OfType<HoldReason.RoleAmbiguous>().Select(r => r.Role));
-                summary.Add(composition);
-            }
+                using var entries = new EntriesFile(streams[0]);
+                using var held = new HeldFile(streams[1]);
+                foreach (var composition in ComposeAhead(composer, documents))
+                {
+                    if (composition is Composition.Coded)
+                        entries.Write(composition);
+                    else
+                        held.Write(composition);
+                    ambiguous.UnionWith(composition.Reasons.OfType<HoldReason.RoleAmbiguous>().Select(r => r.Role));
+                    summary.Add(composition);
+                }
 
-            return ambiguous.Count == 0;
-        });
+                return ambiguous.Count == 0;
+            }
+        );
         if (ambiguous.Count > 0)
         {
             var now = new Inputs(terminal);
-            foreach (var role in ambiguous) now.Problems.Add(AmbiguousRole(role, accounts, Inputs.Name(chartPath)));
+            foreach (var role in ambiguous)
+                now.Problems.Add(AmbiguousRole(role, accounts, Inputs.Name(chartPath)));
             now.Report();
         }
 
-        if (!written) return ExitCode.BadInput;
+        if (!written)
+            return ExitCode.BadInput;
         summary.Write(terminal.Out);
         return strict && summary.Held > 0 ? ExitCode.Strict : ExitCode.Done;
     }
@@ -91,8 +119,8 @@ internal static class ComposeVerb
         try
         {
             foreach (var batch in done.GetConsumingEnumerable())
-                foreach (var composition in batch)
-                    yield return composition;
+            foreach (var composition in batch)
+                yield return composition;
             composing.GetAwaiter().GetResult();
         }
         finally
@@ -106,7 +134,12 @@ internal static class ComposeVerb
     private static Problem AmbiguousRole(AccountRole role, IReadOnlyList<(Account Account, long Row)> accounts, string file)
     {
         var holders = accounts.Where(a => a.Account.Active && a.Account.Role == role).ToList();
-        return new Problem(file, holders[1].Row, "role",
-            $"\"{Words<AccountRole>.Of(role)}\" is needed, and several active accounts have it: {string.Join(", ", holders.Select(h => h.Account.Id))}");
+        return new Problem(
+            file,
+            holders[1].Row,
+            "role",
+            $"\"{Words<AccountRole>.Of(role)}\" is needed, and several active accounts have it: "
+                + $"{string.Join(", ", holders.Select(h => h.Account.Id))}"
+        );
     }
 }

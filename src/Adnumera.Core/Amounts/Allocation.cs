@@ -15,13 +15,16 @@ public static class Allocation
         Int128 sum = 0;
         foreach (var weight in weights)
         {
-            if (weight < 0) throw new ArgumentException("A weight is negative.", nameof(weights));
+            if (weight < 0)
+                throw new ArgumentException("A weight is negative.", nameof(weights));
             sum += weight;
         }
 
-        if (sum == 0) throw new ArgumentException("There is no weight to share by.", nameof(weights));
+        if (sum == 0)
+            throw new ArgumentException("There is no weight to share by.", nameof(weights));
 
-        Int128 magnitude = Int128.Abs(total), left = magnitude;
+        Int128 magnitude = Int128.Abs(total),
+            left = magnitude;
         var parts = new long[weights.Length];
         var remainders = new (Int128 Remainder, int Index)[weights.Length];
         for (var i = 0; i < weights.Length; i++)
@@ -33,8 +36,11 @@ public static class Allocation
         }
 
         Array.Sort(remainders, (a, b) => a.Remainder == b.Remainder ? a.Index.CompareTo(b.Index) : b.Remainder.CompareTo(a.Remainder));
-        for (var i = 0; i < (int)left; i++) parts[remainders[i].Index]++;
-        if (total < 0) for (var i = 0; i < parts.Length; i++) parts[i] = -parts[i];
+        for (var i = 0; i < (int)left; i++)
+            parts[remainders[i].Index]++;
+        if (total < 0)
+            for (var i = 0; i < parts.Length; i++)
+                parts[i] = -parts[i];
         return parts;
     }
 

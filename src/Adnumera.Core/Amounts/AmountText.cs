@@ -36,14 +36,18 @@ public static class AmountText
     /// <summary>Reads an amount from UTF-8; see the other overload.</summary>
     public static Fault Read(ReadOnlySpan<byte> text, int digits, out long minor) => Read<byte>(text, digits, out minor);
 
-    private static Fault Read<T>(ReadOnlySpan<T> text, int digits, out long minor) where T : unmanaged, IBinaryInteger<T>
+    private static Fault Read<T>(ReadOnlySpan<T> text, int digits, out long minor)
+        where T : unmanaged, IBinaryInteger<T>
     {
         minor = 0;
         var negative = text.Length > 0 && uint.CreateTruncating(text[0]) == '-';
         var at = negative ? 1 : 0;
         long value = 0;
-        int whole = 0, decimals = 0;
-        bool point = false, surplus = false, large = false;
+        int whole = 0,
+            decimals = 0;
+        bool point = false,
+            surplus = false,
+            large = false;
         for (; at < text.Length; at++)
         {
             var c = uint.CreateTruncating(text[at]);
@@ -53,27 +57,34 @@ public static class AmountText
                 continue;
             }
 
-            if (c - '0' > 9) return Fault.Form;
+            if (c - '0' > 9)
+                return Fault.Form;
             if (point && ++decimals > digits)
             {
                 surplus |= c != '0';
                 continue;
             }
 
-            if (!point) whole++;
+            if (!point)
+                whole++;
             large |= value > Most;
-            if (!large) value = value * 10 + (int)(c - '0');
+            if (!large)
+                value = value * 10 + (int)(c - '0');
         }
 
-        if (whole == 0 || (point && decimals == 0)) return Fault.Form;
-        if (surplus) return Fault.Decimals;
+        if (whole == 0 || (point && decimals == 0))
+            return Fault.Form;
+        if (surplus)
+            return Fault.Decimals;
         for (var d = Math.Min(decimals, digits); d < digits && !large; d++)
         {
             large |= value > Most;
-            if (!large) value *= 10;
+            if (!large)
+                value *= 10;
         }
 
-        if (large || value > Most) return Fault.TooLarge;
+        if (large || value > Most)
+            return Fault.TooLarge;
         minor = negative ? -value : value;
         return Fault.None;
     }
@@ -90,11 +101,13 @@ public static class AmountText
     {
         var length = 0;
         var magnitude = minor < 0 ? (ulong)-(minor + 1) + 1 : (ulong)minor;
-        if (minor < 0) buffer[length++] = '-';
+        if (minor < 0)
+            buffer[length++] = '-';
         var unit = PowerOfTen(digits);
         (magnitude / unit).TryFormat(buffer[length..], out var written, default, System.Globalization.CultureInfo.InvariantCulture);
         length += written;
-        if (digits == 0) return length;
+        if (digits == 0)
+            return length;
         buffer[length++] = '.';
         var fraction = magnitude % unit;
         for (var d = digits - 1; d >= 0; d--)
@@ -106,5 +119,13 @@ public static class AmountText
         return length + digits;
     }
 
-    private static ulong PowerOfTen(int digits) => digits switch { 0 => 1, 1 => 10, 2 => 100, 3 => 1000, _ => 10_000 };
+    private static ulong PowerOfTen(int digits) =>
+        digits switch
+        {
+            0 => 1,
+            1 => 10,
+            2 => 100,
+            3 => 1000,
+            _ => 10_000,
+        };
 }

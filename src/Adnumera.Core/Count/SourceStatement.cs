@@ -10,7 +10,8 @@ public sealed record SourceStatement(DateOnly First, DateOnly Last, Tally Tally)
     public bool Overlaps(SourceStatement other) => First <= other.Last && other.First <= Last;
 
     /// <summary>
-    /// What is stated for a period: only when statements that lie within it cover each of its days, once. Null when it is not stated; a part is never taken for the whole.
+    /// What is stated for a period: only when statements that lie within it cover each of its days, once. Null when it is not stated; a
+    /// part is never taken for the whole.
     /// </summary>
     /// <param name="statements">The statements of one source, in any order.</param>
     /// <param name="first">The period's first day.</param>
@@ -21,7 +22,8 @@ public sealed record SourceStatement(DateOnly First, DateOnly Last, Tally Tally)
         var next = first;
         foreach (var statement in statements.Where(s => s.Last >= first && s.First <= last).OrderBy(s => s.First))
         {
-            if (statement.First != next || statement.Last > last) return null;
+            if (statement.First != next || statement.Last > last)
+                return null;
             sum += statement.Tally;
             next = statement.Last.AddDays(1);
         }

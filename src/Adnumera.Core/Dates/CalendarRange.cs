@@ -15,7 +15,8 @@ public static class CalendarRange
     /// <summary>Whether a day lies within.</summary>
     public static bool Has(DateOnly day) => First <= day && day <= Last;
 
-    /// <summary>Why a mapping cannot be in force from a day on, as people say it; null when it can: from 2000 until a year from today.</summary>
+    /// <summary>Why a mapping cannot be in force from a day on, as people say it; null when it can: from 2000 until a year from
+    /// today.</summary>
     public static string? EffectiveProblem(DateOnly? from, DateOnly today) =>
         from is not { } day ? null
         : day < FirstEffective ? $"{day:yyyy-MM-dd} is before 2000; leave the day blank for since ever."

@@ -73,12 +73,13 @@ public sealed record Document
     public long SignedTotal => Kind.Reverses() ? -Total : Total;
 
     /// <summary>Who it is owed to: the supplier of a bill or credit, the employee of a claim; blank for cards.</summary>
-    public string Party => Kind.Row().Side switch
-    {
-        DocumentSide.Supplier => Supplier,
-        DocumentSide.Employee => Employee,
-        DocumentSide.PaymentAccount => "",
-    };
+    public string Party =>
+        Kind.Row().Side switch
+        {
+            DocumentSide.Supplier => Supplier,
+            DocumentSide.Employee => Employee,
+            DocumentSide.PaymentAccount => "",
+        };
 
     /// <summary>Whether the total and all lines are zero.</summary>
     public bool IsZero => Total == 0 && Lines.All(l => l.IsZero);

@@ -22,8 +22,10 @@ public static class DocumentDifferences
         var (was, now) = (before.Lines.ToDictionary(l => l.Number), after.Lines.ToDictionary(l => l.Number));
         foreach (var number in was.Keys.Union(now.Keys).Order())
         {
-            if (!now.TryGetValue(number, out var kept)) changes.Add(new FieldChange(number, "", Named(was[number], before.Currency), ""));
-            else if (!was.TryGetValue(number, out var old)) changes.Add(new FieldChange(number, "", "", Named(kept, after.Currency)));
+            if (!now.TryGetValue(number, out var kept))
+                changes.Add(new FieldChange(number, "", Named(was[number], before.Currency), ""));
+            else if (!was.TryGetValue(number, out var old))
+                changes.Add(new FieldChange(number, "", "", Named(kept, after.Currency)));
             else
             {
                 var dimensions = old.Dimensions.Filled.Concat(kept.Dimensions.Filled).Select(d => d.Dimension).Distinct().Order().ToList();
@@ -36,25 +38,44 @@ public static class DocumentDifferences
         void Compare(long line, IEnumerable<(string Field, string Value)> left, IEnumerable<(string Field, string Value)> right)
         {
             foreach (var (l, r) in left.Zip(right))
-                if (l.Value != r.Value) changes.Add(new FieldChange(line, l.Field, l.Value, r.Value));
+                if (l.Value != r.Value)
+                    changes.Add(new FieldChange(line, l.Field, l.Value, r.Value));
         }
     }
 
     private static IEnumerable<(string, string)> Fields(Document d) =>
-    [
-        ("kind", d.Kind.Title()), ("date", Day(d.Date)), ("due date", Day(d.DueDate)), ("reference", d.Reference), ("supplier", d.Supplier), ("employee", d.Employee),
-        ("payment account", d.PaymentAccount), ("settlement", d.Settlement), ("currency", d.Currency.Code), ("total", AmountText.Format(d.Total, d.Currency.Digits)), ("notes", d.Notes),
-    ];
+        [
+            ("kind", d.Kind.Title()),
+            ("date", Day(d.Date)),
+            ("due date", Day(d.DueDate)),
+            ("reference", d.Reference),
+            ("supplier", d.Supplier),
+            ("employee", d.Employee),
+            ("payment account", d.PaymentAccount),
+            ("settlement", d.Settlement),
+            ("currency", d.Currency.Code),
+            ("total", AmountText.Format(d.Total, d.Currency.Digits)),
+            ("notes", d.Notes),
+        ];
 
     // Both versions have the same fields: of dimensions, all that either has.
     private static IEnumerable<(string, string)> Fields(DocumentLine l, Currency currency, IEnumerable<Dimension> dimensions) =>
-    [
-        ("description", l.Description), ("category", l.Category), ("item", l.Item), ("cost code", l.CostCode), ("quantity", Number(l.Quantity)), ("unit price", Number(l.UnitPrice)),
-        ("net", AmountText.Format(l.Net, currency.Digits)), ("tax code", l.TaxCode), ("tax", AmountText.Format(l.Tax, currency.Digits)),
-        .. dimensions.Select(d => (d.Title, l.Dimensions[d])), ("original account", l.OriginalAccount),
-    ];
+        [
+            ("description", l.Description),
+            ("category", l.Category),
+            ("item", l.Item),
+            ("cost code", l.CostCode),
+            ("quantity", Number(l.Quantity)),
+            ("unit price", Number(l.UnitPrice)),
+            ("net", AmountText.Format(l.Net, currency.Digits)),
+            ("tax code", l.TaxCode),
+            ("tax", AmountText.Format(l.Tax, currency.Digits)),
+            .. dimensions.Select(d => (d.Title, l.Dimensions[d])),
+            ("original account", l.OriginalAccount),
+        ];
 
-    private static string Named(DocumentLine l, Currency currency) => $"{l.Description} {AmountText.Format(l.Net, currency.Digits)}".TrimStart();
+    private static string Named(DocumentLine l, Currency currency) =>
+        $"{l.Description} {AmountText.Format(l.Net, currency.Digits)}".TrimStart();
 
     private static string Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "";
 

@@ -40,19 +40,62 @@ public enum DocumentSide
 /// <param name="Side">Who or what stands on its other side.</param>
 /// <param name="Reverses">Whether it counts negative and its costs are credits.</param>
 /// <param name="Forms">The forms that it may take in the ledger (common practice); the first is the usual one.</param>
-/// <param name="OffsetRole">The role of the account on its other side where nothing more is known; none where a payment account says so.</param>
-public sealed record DocumentKindRow(DocumentKind Kind, string Title, DocumentSide Side, bool Reverses, IReadOnlyList<LedgerForm> Forms, AccountRole? OffsetRole);
+/// <param name="OffsetRole">The role of the account on its other side where nothing more is known; none where a payment account says
+/// so.</param>
+public sealed record DocumentKindRow(
+    DocumentKind Kind,
+    string Title,
+    DocumentSide Side,
+    bool Reverses,
+    IReadOnlyList<LedgerForm> Forms,
+    AccountRole? OffsetRole
+);
 
 /// <summary>The table of document kinds.</summary>
 public static class DocumentKinds
 {
     private static readonly DocumentKindRow[] Rows =
     [
-        new(DocumentKind.Bill, "bill", DocumentSide.Supplier, Reverses: false, [LedgerForm.Bill, LedgerForm.Journal], AccountRole.PayablesControl),
-        new(DocumentKind.SupplierCredit, "supplier credit", DocumentSide.Supplier, Reverses: true, [LedgerForm.SupplierCredit, LedgerForm.Journal], AccountRole.PayablesControl),
-        new(DocumentKind.CardCharge, "card charge", DocumentSide.PaymentAccount, Reverses: false, [LedgerForm.CardCharge, LedgerForm.CashPayment, LedgerForm.Journal], OffsetRole: null),
-        new(DocumentKind.CardRefund, "card refund", DocumentSide.PaymentAccount, Reverses: true, [LedgerForm.CardRefund, LedgerForm.Journal], OffsetRole: null),
-        new(DocumentKind.ExpenseClaim, "expense claim", DocumentSide.Employee, Reverses: false, [LedgerForm.ExpenseClaim, LedgerForm.Bill, LedgerForm.Journal], AccountRole.EmployeePayable),
+        new(
+            DocumentKind.Bill,
+            "bill",
+            DocumentSide.Supplier,
+            Reverses: false,
+            [LedgerForm.Bill, LedgerForm.Journal],
+            AccountRole.PayablesControl
+        ),
+        new(
+            DocumentKind.SupplierCredit,
+            "supplier credit",
+            DocumentSide.Supplier,
+            Reverses: true,
+            [LedgerForm.SupplierCredit, LedgerForm.Journal],
+            AccountRole.PayablesControl
+        ),
+        new(
+            DocumentKind.CardCharge,
+            "card charge",
+            DocumentSide.PaymentAccount,
+            Reverses: false,
+            [LedgerForm.CardCharge, LedgerForm.CashPayment, LedgerForm.Journal],
+            OffsetRole: null
+        ),
+        new(
+            DocumentKind.CardRefund,
+            "card refund",
+            DocumentSide.PaymentAccount,
+            Reverses: true,
+            [LedgerForm.CardRefund, LedgerForm.Journal],
+            OffsetRole: null
+        ),
+        new(
+            DocumentKind.ExpenseClaim,
+            "expense claim",
+            DocumentSide.Employee,
+            Reverses: false,
+            [LedgerForm.ExpenseClaim, LedgerForm.Bill, LedgerForm.Journal],
+            AccountRole.EmployeePayable
+        ),
     ];
 
     /// <summary>Every row, in the order of the kinds.</summary>

@@ -52,9 +52,7 @@ public readonly record struct DocumentStanding(DocumentState State, bool ByPerso
 /// <summary>The state that follows, or why the event cannot be.</summary>
 public abstract record DocumentStep
 {
-    private DocumentStep()
-    {
-    }
+    private DocumentStep() { }
 
     /// <summary>It goes there.</summary>
     public sealed record To(DocumentState State) : DocumentStep;
@@ -64,7 +62,8 @@ public abstract record DocumentStep
     public sealed record Refusal(string Why) : DocumentStep;
 
     /// <summary>One answer for each case.</summary>
-    public T Match<T>(Func<DocumentState, T> to, Func<string, T> refusal) => this is To step ? to(step.State) : refusal(((Refusal)this).Why);
+    public T Match<T>(Func<DocumentState, T> to, Func<string, T> refusal) =>
+        this is To step ? to(step.State) : refusal(((Refusal)this).Why);
 }
 
 /// <summary>The life of a document: the only place where its state changes.</summary>
@@ -74,31 +73,53 @@ public static class DocumentLife
     /// <param name="now">Where the document is.</param>
     /// <param name="happens">What happens to it.</param>
     /// <param name="needsApproval">Whether somebody has to approve what is coded, before it is ready.</param>
-    public static DocumentStep After(DocumentStanding now, DocumentEvent happens, bool needsApproval = false) => happens switch
-    {
-        DocumentEvent.Coded => Composed(now, needsApproval ? DocumentState.ToApprove : DocumentState.Ready),
-        DocumentEvent.Held => Composed(now, DocumentState.Held),
-        DocumentEvent.LeftOut => Composed(now, DocumentState.SetAside),
-        DocumentEvent.Approved => From(now, DocumentState.Ready, "Only what is coded and waits for approval is approved.", DocumentState.ToApprove),
-        DocumentEvent.SetAside => Composed(now, DocumentState.SetAside),
-        DocumentEvent.TakenUp => now is { State: DocumentState.SetAside, ByPerson: true } ? new DocumentStep.To(DocumentState.Held) : new DocumentStep.Refusal("Nobody set this document aside."),
-        DocumentEvent.Planned => From(now, DocumentState.OnItsWay, "Only what is ready goes to the ledger.", DocumentState.Ready),
-        DocumentEvent.Withdrawn => From(now, DocumentState.Ready, "It is not on its way.", DocumentState.OnItsWay),
-        DocumentEvent.Accepted => From(now, DocumentState.Posted, "It was not on its way.", DocumentState.OnItsWay),
-        DocumentEvent.Refused => From(now, DocumentState.Held, "It was not on its way.", DocumentState.OnItsWay),
-        DocumentEvent.FoundAsIntended => From(now, DocumentState.Proved, "It is not in the ledger.", DocumentState.Posted, DocumentState.Proved),
-        DocumentEvent.FoundDifferent => From(now, DocumentState.Posted, "It is not in the ledger.", DocumentState.Posted, DocumentState.Proved),
-    };
+    public static DocumentStep After(DocumentStanding now, DocumentEvent happens, bool needsApproval = false) =>
+        happens switch
+        {
+            DocumentEvent.Coded => Composed(now, needsApproval ? DocumentState.ToApprove : DocumentState.Ready),
+            DocumentEvent.Held => Composed(now, DocumentState.Held),
+            DocumentEvent.LeftOut => Composed(now, DocumentState.SetAside),
+            DocumentEvent.Approved => From(
+                now,
+                DocumentState.Ready,
+                "Only what is coded and waits for approval is approved.",
+                DocumentState.ToApprove
+            ),
+            DocumentEvent.SetAside => Composed(now, DocumentState.SetAside),
+            DocumentEvent.TakenUp => now is { State: DocumentState.SetAside, ByPerson: true }
+                ? new DocumentStep.To(DocumentState.Held)
+                : new DocumentStep.Refusal("Nobody set this document aside."),
+            DocumentEvent.Planned => From(now, DocumentState.OnItsWay, "Only what is ready goes to the ledger.", DocumentState.Ready),
+            DocumentEvent.Withdrawn => From(now, DocumentState.Ready, "It is not on its way.", DocumentState.OnItsWay),
+            DocumentEvent.Accepted => From(now, DocumentState.Posted, "It was not on its way.", DocumentState.OnItsWay),
+            DocumentEvent.Refused => From(now, DocumentState.Held, "It was not on its way.", DocumentState.OnItsWay),
+            DocumentEvent.FoundAsIntended => From(
+                now,
+                DocumentState.Proved,
+                "It is not in the ledger.",
+                DocumentState.Posted,
+                DocumentState.Proved
+            ),
+            DocumentEvent.FoundDifferent => From(
+                now,
+                DocumentState.Posted,
+                "It is not in the ledger.",
+                DocumentState.Posted,
+                DocumentState.Proved
+            ),
+        };
 
     /// <summary>The state in which a document that arrives begins.</summary>
     /// <param name="composed">What composing it came to.</param>
     /// <param name="needsApproval">Whether somebody has to approve what is coded.</param>
-    public static DocumentState Begin(DocumentEvent composed, bool needsApproval = false) => Next(new DocumentStanding(DocumentState.Held), composed, needsApproval);
+    public static DocumentState Begin(DocumentEvent composed, bool needsApproval = false) =>
+        Next(new DocumentStanding(DocumentState.Held), composed, needsApproval);
 
     /// <summary>The state that follows from an event that can be.</summary>
     /// <exception cref="InvalidOperationException">It cannot be.</exception>
     public static DocumentState Next(DocumentStanding now, DocumentEvent happens, bool needsApproval = false) =>
-        After(now, happens, needsApproval).Match(state => state, why => throw new InvalidOperationException($"{why} It is {Words<DocumentState>.Of(now.State)}."));
+        After(now, happens, needsApproval)
+            .Match(state => state, why => throw new InvalidOperationException($"{why} It is {Words<DocumentState>.Of(now.State)}."));
 
     // What is open, or was left out by a rule, may be decided anew.
     private static DocumentStep Composed(DocumentStanding now, DocumentState state) =>

@@ -9,7 +9,8 @@ public enum DocumentNotice
     /// <summary>Due before it is dated.</summary>
     DueBeforeDated,
 
-    /// <summary>Quantity times price is not the net of a line (EN 16931: line net = quantity × price, charges and allowances of the line apart).</summary>
+    /// <summary>Quantity times price is not the net of a line (EN 16931: line net = quantity × price, charges and allowances of the line
+    /// apart).</summary>
     QuantityTimesPrice,
 
     /// <summary>The ledger has no active employee of that name.</summary>
@@ -33,37 +34,51 @@ public static class DocumentNotices
     /// <param name="taxCodes">The tax codes that its entry carries, in the ledger's words.</param>
     /// <param name="ledger">The connected ledger; without one nothing is said of it.</param>
     /// <param name="asksForDimension">Whether a line lacks a dimension that is asked for.</param>
-    public static IReadOnlyList<DocumentNotice> Of(Document document, IEnumerable<string> taxCodes, ConnectedLedger? ledger, bool asksForDimension = false)
+    public static IReadOnlyList<DocumentNotice> Of(
+        Document document,
+        IEnumerable<string> taxCodes,
+        ConnectedLedger? ledger,
+        bool asksForDimension = false
+    )
     {
         var found = new List<DocumentNotice>();
-        if (document.DueDate < document.Date) found.Add(DocumentNotice.DueBeforeDated);
-        if (document.Lines.Any(l => !Agrees(l, document.Currency))) found.Add(DocumentNotice.QuantityTimesPrice);
-        if (asksForDimension) found.Add(DocumentNotice.DimensionAskedFor);
-        if (ledger is null) return found;
-        if (document.Employee.Length > 0 && !ledger.HasEmployee(document.Employee)) found.Add(DocumentNotice.EmployeeUnknown);
-        if (ledger.Capabilities.Can(LedgerFeature.Tax) && taxCodes.Any(c => c.Length > 0 && !ledger.HasTaxCode(c))) found.Add(DocumentNotice.TaxCodeUnknown);
+        if (document.DueDate < document.Date)
+            found.Add(DocumentNotice.DueBeforeDated);
+        if (document.Lines.Any(l => !Agrees(l, document.Currency)))
+            found.Add(DocumentNotice.QuantityTimesPrice);
+        if (asksForDimension)
+            found.Add(DocumentNotice.DimensionAskedFor);
+        if (ledger is null)
+            return found;
+        if (document.Employee.Length > 0 && !ledger.HasEmployee(document.Employee))
+            found.Add(DocumentNotice.EmployeeUnknown);
+        if (ledger.Capabilities.Can(LedgerFeature.Tax) && taxCodes.Any(c => c.Length > 0 && !ledger.HasTaxCode(c)))
+            found.Add(DocumentNotice.TaxCodeUnknown);
         return found;
     }
 
     /// <summary>A notice as people say it.</summary>
-    public static string Sentence(this DocumentNotice notice) => notice switch
-    {
-        DocumentNotice.DueBeforeDated => "It is due before it is dated.",
-        DocumentNotice.QuantityTimesPrice => "On a line, quantity times price is not the net.",
-        DocumentNotice.EmployeeUnknown => "The ledger has no active employee of that name.",
-        DocumentNotice.TaxCodeUnknown => "The ledger does not have a tax code that it carries.",
-        DocumentNotice.DimensionAskedFor => "A line does not carry a dimension that is asked for.",
-        DocumentNotice.DatedAhead => "It is dated after today.",
-    };
+    public static string Sentence(this DocumentNotice notice) =>
+        notice switch
+        {
+            DocumentNotice.DueBeforeDated => "It is due before it is dated.",
+            DocumentNotice.QuantityTimesPrice => "On a line, quantity times price is not the net.",
+            DocumentNotice.EmployeeUnknown => "The ledger has no active employee of that name.",
+            DocumentNotice.TaxCodeUnknown => "The ledger does not have a tax code that it carries.",
+            DocumentNotice.DimensionAskedFor => "A line does not carry a dimension that is asked for.",
+            DocumentNotice.DatedAhead => "It is dated after today.",
+        };
 
     // To the minor unit: a price may have more decimals than the currency.
     private static bool Agrees(DocumentLine line, Currency currency)
     {
-        if (line.Quantity is not { } quantity || line.UnitPrice is not { } price) return true;
+        if (line.Quantity is not { } quantity || line.UnitPrice is not { } price)
+            return true;
         try
         {
             var unit = 1m;
-            for (var i = 0; i < currency.Digits; i++) unit *= 10;
+            for (var i = 0; i < currency.Digits; i++)
+                unit *= 10;
             var product = Math.Abs(quantity * price) * unit;
             return Math.Abs(product - Math.Abs(line.Net)) <= 0.5m + Math.Abs(quantity) * 0.00005m * unit;
         }

@@ -35,12 +35,13 @@ public static class DocumentStates
     public static bool IsSent(this DocumentState state) => state is DocumentState.OnItsWay or DocumentState.Posted or DocumentState.Proved;
 
     /// <summary>How many of the five milestones are reached: arrived, coded, approved, posted, proved.</summary>
-    public static int Milestones(this DocumentState state) => state switch
-    {
-        DocumentState.Held or DocumentState.SetAside => 1,
-        DocumentState.ToApprove => 2,
-        DocumentState.Ready or DocumentState.OnItsWay => 3,
-        DocumentState.Posted => 4,
-        DocumentState.Proved => 5,
-    };
+    public static int Milestones(this DocumentState state) =>
+        state switch
+        {
+            DocumentState.Held or DocumentState.SetAside => 1,
+            DocumentState.ToApprove => 2,
+            DocumentState.Ready or DocumentState.OnItsWay => 3,
+            DocumentState.Posted => 4,
+            DocumentState.Proved => 5,
+        };
 }

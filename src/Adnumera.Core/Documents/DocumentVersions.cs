@@ -32,11 +32,13 @@ public static class DocumentVersions
     /// <summary>Whether a source says the same of a document as before; what a person decided here does not count.</summary>
     public static bool SayTheSame(Document was, Document now)
     {
-        if (was.Lines.Count != now.Lines.Count || !HeadsAgree(was, now)) return false;
+        if (was.Lines.Count != now.Lines.Count || !HeadsAgree(was, now))
+            return false;
         for (var i = 0; i < now.Lines.Count; i++)
         {
             var (old, line) = (was.Lines[i], now.Lines[i]);
-            if (old != (line.Account.Length == 0 ? line with { Account = old.Account } : line)) return false;
+            if (old != (line.Account.Length == 0 ? line with { Account = old.Account } : line))
+                return false;
         }
 
         return !now.NotDuplicate || was.NotDuplicate;
@@ -51,11 +53,22 @@ public static class DocumentVersions
             NotDuplicate = now.NotDuplicate || was.NotDuplicate,
             PaymentAccountChoice = was.PaymentAccountChoice,
             Private = was.Private,
-            Lines = [.. now.Lines.Select(l => l.Account.Length == 0 && choices.TryGetValue(l.Number, out var account) ? l with { Account = account } : l)],
+            Lines =
+            [
+                .. now.Lines.Select(l =>
+                    l.Account.Length == 0 && choices.TryGetValue(l.Number, out var account) ? l with { Account = account } : l
+                ),
+            ],
         };
     }
 
     // Two lists are equal as records only when they are the same list.
     private static bool HeadsAgree(Document was, Document now) =>
-        was with { Lines = now.Lines, NotDuplicate = now.NotDuplicate, PaymentAccountChoice = now.PaymentAccountChoice, Private = now.Private } == now;
+        was with
+        {
+            Lines = now.Lines,
+            NotDuplicate = now.NotDuplicate,
+            PaymentAccountChoice = now.PaymentAccountChoice,
+            Private = now.Private,
+        } == now;
 }

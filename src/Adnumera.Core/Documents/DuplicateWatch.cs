@@ -16,7 +16,8 @@ public sealed class DuplicateWatch
     /// <summary>Notes a document and tells the earliest one that it may be a duplicate of; null when there is none.</summary>
     public DocumentIdentity? Observe(Document document)
     {
-        if (document.Party.Length == 0) return null;
+        if (document.Party.Length == 0)
+            return null;
         var party = NumberOf(document.Party);
         var hasReference = document.Reference.Length > 0;
         var seen = new Seen(order++, document.Identity);
@@ -25,7 +26,8 @@ public sealed class DuplicateWatch
         if (hasReference)
         {
             var key = (document.Kind, party, NumberOf(document.Reference));
-            if (!byReference.TryAdd(key, seen)) match = byReference[key];
+            if (!byReference.TryAdd(key, seen))
+                match = byReference[key];
         }
 
         var amount = (document.Kind, party, document.Date.DayNumber, document.Total, document.Currency);
@@ -36,7 +38,8 @@ public sealed class DuplicateWatch
         else
         {
             match = Earlier(match, hasReference ? alike.FirstWithoutReference : alike.First);
-            if (!hasReference && alike.FirstWithoutReference is null) byAmount[amount] = alike with { FirstWithoutReference = seen };
+            if (!hasReference && alike.FirstWithoutReference is null)
+                byAmount[amount] = alike with { FirstWithoutReference = seen };
         }
 
         return match?.Identity;
@@ -45,13 +48,16 @@ public sealed class DuplicateWatch
     // A name by its number, so that keys are small.
     private int NumberOf(string name)
     {
-        if (names.TryGetValue(name, out var number)) return number;
+        if (names.TryGetValue(name, out var number))
+            return number;
         names.Add(name, names.Count);
         return names.Count - 1;
     }
 
     private static Seen? Earlier(Seen? left, Seen? right) =>
-        left is null ? right : right is null || left.Order <= right.Order ? left : right;
+        left is null ? right
+        : right is null || left.Order <= right.Order ? left
+        : right;
 
     private sealed record Seen(int Order, DocumentIdentity Identity);
 

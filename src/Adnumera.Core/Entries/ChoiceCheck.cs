@@ -46,11 +46,21 @@ public static class ChoiceCheck
     {
         var found = DocumentKinds.All.SelectMany(k => Of(k.Kind, settings.Choice(k.Kind), ledger)).ToList();
         if (settings.WhenNothingMaps == WhenNothingMaps.Suspense && chart.Role(AccountRole.Suspense) is not RoleHolder.Filled)
-            Add(ChoiceField.WhenNothingMaps, "Lines cannot go to suspense: no account has that role, or several have. Choose one under Required accounts first.");
+            Add(
+                ChoiceField.WhenNothingMaps,
+                "Lines cannot go to suspense: no account has that role, or several have. Choose one under Required accounts first."
+            );
         if (settings.RoundingTolerance > 0 && chart.Role(AccountRole.Rounding) is not RoleHolder.Filled)
-            Add(ChoiceField.RoundingTolerance, "Rounding differences cannot be posted: no account has the role rounding, or several have. Choose one under Required accounts first.");
+            Add(
+                ChoiceField.RoundingTolerance,
+                "Rounding differences cannot be posted: no account has the role rounding, or several have. "
+                    + "Choose one under Required accounts first."
+            );
         if (settings.PrivateAccount.Length > 0 && Targets.BrokenForCost(chart, settings.PrivateAccount) is { } broken)
-            Add(ChoiceField.PrivateAccount, $"Private charges cannot go there: {chart.Title(settings.PrivateAccount)} {ReasonWords.Because(broken)}.");
+            Add(
+                ChoiceField.PrivateAccount,
+                $"Private charges cannot go there: {chart.Title(settings.PrivateAccount)} {ReasonWords.Because(broken)}."
+            );
         return found;
 
         void Add(ChoiceField field, string reason) => found.Add(new Impossible(null, field, reason));
@@ -66,14 +76,29 @@ public static class ChoiceCheck
         var forms = kind.Row().Forms;
         var form = choice.Form ?? forms[0];
         if (!forms.Contains(form))
-            Add(ChoiceField.Form, $"A {kind.Title()} cannot become a {form.Title()}; choose {string.Join(" or ", forms.Select(LedgerForms.Title))}.");
+            Add(
+                ChoiceField.Form,
+                $"A {kind.Title()} cannot become a {form.Title()}; choose {string.Join(" or ", forms.Select(LedgerForms.Title))}."
+            );
         if (form.Needs() is { } feature && !ledger.Can(feature))
-            Add(ChoiceField.Form, $"A {kind.Title()} as a {form.Title()} needs journal entries, and the ledger has them off. Switch them on there and pull again, or choose another form.");
+            Add(
+                ChoiceField.Form,
+                $"A {kind.Title()} as a {form.Title()} needs journal entries, and the ledger has them off. Switch them on there "
+                    + "and pull again, or choose another form."
+            );
         foreach (var (dimension, _) in choice.Demands.Where(d => d.Value != DimensionDemand.Optional && !ledger.Can(d.Key)))
-            Add(ChoiceField.Dimensions, $"A {dimension.Title} cannot be asked for: the ledger has {dimension.Title}s off. Switch them on there and pull again.");
+            Add(
+                ChoiceField.Dimensions,
+                $"A {dimension.Title} cannot be asked for: the ledger has {dimension.Title}s off. Switch them on there and pull again."
+            );
         if (choice.EntryDay == EntryDay.EndOfMonth && kind.IsCard() && form is LedgerForm.CardCharge or LedgerForm.CardRefund)
-            Add(ChoiceField.EntryDay, $"A {form.Title()} keeps the day of the charge, or it cannot be found on the statement; choose the document date, or another form.");
-        if (ReferencePattern.Problem(choice.Reference) is { } problem) Add(ChoiceField.Reference, problem);
+            Add(
+                ChoiceField.EntryDay,
+                $"A {form.Title()} keeps the day of the charge, or it cannot be found on the statement; "
+                    + "choose the document date, or another form."
+            );
+        if (ReferencePattern.Problem(choice.Reference) is { } problem)
+            Add(ChoiceField.Reference, problem);
         return found;
 
         void Add(ChoiceField field, string reason) => found.Add(new Impossible(kind, field, reason));
@@ -83,9 +108,12 @@ public static class ChoiceCheck
     public static string? Dimensions(MappingRow row, LedgerCapabilities ledger)
     {
         var off = row.Dimensions.Filled.Select(d => d.Dimension).Where(d => !ledger.Can(d)).ToList();
-        if (row.Kind.DimensionOf() is { } own && row.Value is not ("" or MappingRow.LeaveOut) && !ledger.Can(own)) off.Add(own);
-        if (off.Count == 0) return null;
+        if (row.Kind.DimensionOf() is { } own && row.Value is not ("" or MappingRow.LeaveOut) && !ledger.Can(own))
+            off.Add(own);
+        if (off.Count == 0)
+            return null;
         var names = string.Join(" and ", off.Select(d => $"{d.Title}s"));
-        return $"{(off.Count == 1 ? "A dimension is" : $"{off.Count} dimensions are")} mapped, and the ledger has {names} off. Switch them on there and pull again.";
+        return $"{(off.Count == 1 ? "A dimension is" : $"{off.Count} dimensions are")} mapped, and the ledger has {names} off. "
+            + "Switch them on there and pull again.";
     }
 }

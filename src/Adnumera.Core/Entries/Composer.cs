@@ -32,17 +32,19 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         var draft = new EntryDraft(document, chart, book, settings, ledger);
         foreach (var line in document.Lines)
-            if (!line.IsZero) draft.Add(line, document.IsPrivateCharge ? draft.Private(line) : ladder.Resolve(document, line));
+            if (!line.IsZero)
+                draft.Add(line, document.IsPrivateCharge ? draft.Private(line) : ladder.Resolve(document, line));
         draft.AddRounding();
         draft.AddOffset();
         draft.CheckHead(entryDate, duplicateOf);
         return draft.Finish(entryDate);
     }
 
-    private Composition.SetAside LeftOut(Document document, DateOnly entryDate, SetAsideReason why) => new(why)
-    {
-        Document = document,
-        Head = new EntryHead(settings.FormOf(document.Kind), entryDate, document.DueDate, "", document.Currency),
-        Ledger = ledger,
-    };
+    private Composition.SetAside LeftOut(Document document, DateOnly entryDate, SetAsideReason why) =>
+        new(why)
+        {
+            Document = document,
+            Head = new EntryHead(settings.FormOf(document.Kind), entryDate, document.DueDate, "", document.Currency),
+            Ledger = ledger,
+        };
 }

@@ -13,9 +13,7 @@ public readonly record struct LineDecision(long Line, string Account, EntryRung 
 /// <summary>What became of a document when its entry was composed: coded, held, or set aside.</summary>
 public abstract record Composition
 {
-    private Composition()
-    {
-    }
+    private Composition() { }
 
     /// <summary>The document.</summary>
     public required Document Document { get; init; }
@@ -65,5 +63,7 @@ public abstract record Composition
 
     /// <summary>One answer for each case.</summary>
     public T Match<T>(Func<Coded, T> coded, Func<Held, T> held, Func<SetAside, T> setAside) =>
-        this is Coded c ? coded(c) : this is Held h ? held(h) : setAside((SetAside)this);
+        this is Coded c ? coded(c)
+        : this is Held h ? held(h)
+        : setAside((SetAside)this);
 }

@@ -58,7 +58,8 @@ public sealed record CompositionSettings
     /// <summary>Which day an entry gets.</summary>
     public EntryDateRule EntryDate { get; init; }
 
-    /// <summary>Where private charges on a company's own card go: an account, such as an owner's draws; blank for the role due from employees.</summary>
+    /// <summary>Where private charges on a company's own card go: an account, such as an owner's draws; blank for the role due from
+    /// employees.</summary>
     public string PrivateAccount { get; init; } = "";
 
     /// <summary>Suppliers that may be the same as another one, with the other, while nobody has decided.</summary>
@@ -67,7 +68,8 @@ public sealed record CompositionSettings
     /// <summary>What is decided for kinds of document; a kind that is left out is as usual.</summary>
     public IReadOnlyDictionary<DocumentKind, KindChoice> Kinds { get; init; } = new Dictionary<DocumentKind, KindChoice>();
 
-    /// <summary>How much lines to an account are to carry dimensions, by the account's id; beyond what the ledger itself requires.</summary>
+    /// <summary>How much lines to an account are to carry dimensions, by the account's id; beyond what the ledger itself
+    /// requires.</summary>
     public IReadOnlyDictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>> AccountDemands { get; init; } =
         new Dictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>>();
 
@@ -83,14 +85,18 @@ public sealed record CompositionSettings
     /// <summary>The day of the entry of a document.</summary>
     public DateOnly EntryDateOf(Document document)
     {
-        var day = Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
-            ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))
-            : document.Date;
-        return EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue ? locked.AddDays(1) : day;
+        var day =
+            Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
+                ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))
+                : document.Date;
+        return EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue
+            ? locked.AddDays(1)
+            : day;
     }
 
     /// <summary>How much lines to an account are to carry dimensions.</summary>
-    public IReadOnlyDictionary<Dimension, DimensionDemand> DemandsOf(string account) => AccountDemands.GetValueOrDefault(account) ?? NoDemands;
+    public IReadOnlyDictionary<Dimension, DimensionDemand> DemandsOf(string account) =>
+        AccountDemands.GetValueOrDefault(account) ?? NoDemands;
 
     private static IReadOnlyDictionary<Dimension, DimensionDemand> NoDemands { get; } = new Dictionary<Dimension, DimensionDemand>();
 

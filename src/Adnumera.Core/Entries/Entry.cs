@@ -12,7 +12,8 @@ namespace Adnumera.Core.Entries;
 public sealed record EntryHead(LedgerForm Form, DateOnly Date, DateOnly? DueDate, string Reference, Currency Currency);
 
 /// <summary>
-/// A balanced entry: what every composer makes, of a document or of anything else, and what is sent. One that does not balance cannot be made.
+/// A balanced entry: what every composer makes, of a document or of anything else, and what is sent. One that does not balance cannot be
+/// made.
 /// </summary>
 public sealed record Entry
 {
@@ -25,11 +26,13 @@ public sealed record Entry
         var outBy = 0L;
         foreach (var line in lines)
         {
-            if (line.Signed == 0) throw new ArgumentException("A line of zero is no line.", nameof(lines));
+            if (line.Signed == 0)
+                throw new ArgumentException("A line of zero is no line.", nameof(lines));
             outBy = checked(outBy + line.Signed);
         }
 
-        if (outBy != 0) throw new ArgumentException($"Debits and credits differ by {new Money(outBy, head.Currency)}.", nameof(lines));
+        if (outBy != 0)
+            throw new ArgumentException($"Debits and credits differ by {new Money(outBy, head.Currency)}.", nameof(lines));
         (Head, Lines) = (head, lines);
     }
 

@@ -26,40 +26,51 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
         var taxCode = line.TaxCode.Length > 0 ? line.TaxCode : row?.TaxCode ?? "";
         var recovered = RecoveredTax(line, taxCode, out var taxAccount);
         var cost = line.Net + line.Tax - recovered;
-        var usable = target is { } chosen && reasons.IsSound(Targets.BrokenForCost(chart, chosen.Account), chosen.Account, Reason.ChosenBy(chosen), line.Number);
-        decisions.Add(new LineDecision(line.Number, usable ? target!.Value.Account : "", (EntryRung)(target?.Rung ?? Rung.Fallback), taxCode));
+        var usable =
+            target is { } chosen
+            && reasons.IsSound(Targets.BrokenForCost(chart, chosen.Account), chosen.Account, Reason.ChosenBy(chosen), line.Number);
+        decisions.Add(
+            new LineDecision(line.Number, usable ? target!.Value.Account : "", (EntryRung)(target?.Rung ?? Rung.Fallback), taxCode)
+        );
         var named = LineDimensions.Of(document, line, row, book, ledger, reasons);
-        if (usable) CheckDemands(named, target!.Value.Account, line.Number);
+        if (usable)
+            CheckDemands(named, target!.Value.Account, line.Number);
         if (usable && target is { } decided && cost != 0)
         {
-            lines.Add(new EntryLine
-            {
-                DocumentLine = line.Number,
-                Account = decided.Account,
-                LedgerItem = row?.LedgerItem ?? "",
-                Signed = side * cost,
-                TaxCode = InLedgerWords(taxCode),
-                Dimensions = named,
-                Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
-                Rung = (EntryRung)decided.Rung,
-                Because = document.IsPrivateCharge ? Reason.ForPrivate : Reason.ForCost(decided),
-            });
+            lines.Add(
+                new EntryLine
+                {
+                    DocumentLine = line.Number,
+                    Account = decided.Account,
+                    LedgerItem = row?.LedgerItem ?? "",
+                    Signed = side * cost,
+                    TaxCode = InLedgerWords(taxCode),
+                    Dimensions = named,
+                    Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
+                    Rung = (EntryRung)decided.Rung,
+                    Because = document.IsPrivateCharge ? Reason.ForPrivate : Reason.ForCost(decided),
+                }
+            );
         }
 
-        if (recovered == 0 || taxAccount is null) return;
-        lines.Add(new EntryLine
-        {
-            DocumentLine = line.Number,
-            Account = taxAccount,
-            Signed = side * recovered,
-            TaxCode = InLedgerWords(taxCode),
-            Memo = line.Description,
-            Rung = EntryRung.Tax,
-            Because = Reason.ForTax(taxCode),
-        });
+        if (recovered == 0 || taxAccount is null)
+            return;
+        lines.Add(
+            new EntryLine
+            {
+                DocumentLine = line.Number,
+                Account = taxAccount,
+                Signed = side * recovered,
+                TaxCode = InLedgerWords(taxCode),
+                Memo = line.Description,
+                Rung = EntryRung.Tax,
+                Because = Reason.ForTax(taxCode),
+            }
+        );
     }
 
-    /// <summary>What the holder of a company's card spent on themselves is owed back: to the account that the company chose for it.</summary>
+    /// <summary>What the holder of a company's card spent on themselves is owed back: to the account that the company chose for
+    /// it.</summary>
     public Target? Private(DocumentLine line) =>
         settings.PrivateAccount.Length > 0 ? new Target(Rung.Person, "", settings.PrivateAccount, null)
         : reasons.Role(AccountRole.DueFromEmployees, line.Number) is { } due ? new Target(Rung.Person, "", due.Id, null)
@@ -68,42 +79,63 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     public void AddRounding()
     {
         var difference = document.Total - sum;
-        if (difference == 0) return;
+        if (difference == 0)
+            return;
         if (Math.Abs(difference) > settings.RoundingTolerance)
         {
             reasons.Add(new HoldReason.Arithmetic(new Money(difference, document.Currency)));
             return;
         }
 
-        if (reasons.Role(AccountRole.Rounding, null) is not { } account) return;
-        lines.Add(new EntryLine { Account = account.Id, Signed = side * difference, Rung = EntryRung.Rounding, Because = Reason.ForRounding });
+        if (reasons.Role(AccountRole.Rounding, null) is not { } account)
+            return;
+        lines.Add(
+            new EntryLine
+            {
+                Account = account.Id,
+                Signed = side * difference,
+                Rung = EntryRung.Rounding,
+                Because = Reason.ForRounding,
+            }
+        );
     }
 
     public void AddOffset()
     {
-        if (document.Total == 0 || OffsetRule.Find(document, form, chart, book, settings.PaymentAccounts, reasons) is not { } offset) return;
-        if (!reasons.IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null)) return;
-        lines.Add(new EntryLine
-        {
-            Account = offset.Account,
-            Signed = -side * document.Total,
-            Memo = choice.Notes == NotesPlace.EntryMemo ? document.Notes : "",
-            Rung = EntryRung.Offset,
-            Because = offset.Because,
-        });
+        if (document.Total == 0 || OffsetRule.Find(document, form, chart, book, settings.PaymentAccounts, reasons) is not { } offset)
+            return;
+        if (!reasons.IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null))
+            return;
+        lines.Add(
+            new EntryLine
+            {
+                Account = offset.Account,
+                Signed = -side * document.Total,
+                Memo = choice.Notes == NotesPlace.EntryMemo ? document.Notes : "",
+                Rung = EntryRung.Offset,
+                Because = offset.Because,
+            }
+        );
     }
 
     public void CheckHead(DateOnly entryDate, DocumentIdentity? duplicateOf)
     {
-        if (settings.Locked is { } locked && entryDate <= locked) reasons.Add(new HoldReason.PeriodLocked(entryDate, locked));
-        if (document.Total < 0) reasons.Add(new HoldReason.Sign(new Money(document.Total, document.Currency)));
-        if (document.Currency != settings.Currency) reasons.Add(new HoldReason.OtherCurrency(document.Currency, settings.Currency));
-        if (document.Kind.Row().Side == DocumentSide.Supplier && document.Supplier.Length == 0) reasons.Add(new HoldReason.SupplierMissing());
-        if (document.Kind.Row().Side == DocumentSide.Employee && document.Employee.Length == 0) reasons.Add(new HoldReason.EmployeeMissing());
-        if (settings.SupplierQuestions.TryGetValue(document.Supplier, out var other)) reasons.Add(new HoldReason.SupplierUndecided(document.Supplier, other));
+        if (settings.Locked is { } locked && entryDate <= locked)
+            reasons.Add(new HoldReason.PeriodLocked(entryDate, locked));
+        if (document.Total < 0)
+            reasons.Add(new HoldReason.Sign(new Money(document.Total, document.Currency)));
+        if (document.Currency != settings.Currency)
+            reasons.Add(new HoldReason.OtherCurrency(document.Currency, settings.Currency));
+        if (document.Kind.Row().Side == DocumentSide.Supplier && document.Supplier.Length == 0)
+            reasons.Add(new HoldReason.SupplierMissing());
+        if (document.Kind.Row().Side == DocumentSide.Employee && document.Employee.Length == 0)
+            reasons.Add(new HoldReason.EmployeeMissing());
+        if (settings.SupplierQuestions.TryGetValue(document.Supplier, out var other))
+            reasons.Add(new HoldReason.SupplierUndecided(document.Supplier, other));
         if (ledger is not null && reference.Length > ledger.Capabilities.LongestReference)
             reasons.Add(new HoldReason.TextTooLong("reference", reference.Length, ledger.Capabilities.LongestReference));
-        if (duplicateOf is { } earliest && !document.NotDuplicate) reasons.Add(new HoldReason.PossibleDuplicate(earliest));
+        if (duplicateOf is { } earliest && !document.NotDuplicate)
+            reasons.Add(new HoldReason.PossibleDuplicate(earliest));
     }
 
     public Composition Finish(DateOnly entryDate)
@@ -117,7 +149,9 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     }
 
     private DateOnly? DueByTerm() =>
-        document.Kind == DocumentKind.Bill && ledger is not null && book.InForce(KeyKind.SupplierTerm, document.Supplier, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
+        document.Kind == DocumentKind.Bill
+        && ledger is not null
+        && book.InForce(KeyKind.SupplierTerm, document.Supplier, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
             ? ledger.Term(row.Value)?.Due(document.Date)
             : null;
 
@@ -126,29 +160,40 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     {
         foreach (var (dimension, demand) in choice.Demands)
             Check(dimension, demand, $"a {document.Kind.Title()}");
-        if (!chart.TryFind(account, out var found)) return;
-        if (found.Requires is { } required) Check(required, DimensionDemand.Required, found.Title);
+        if (!chart.TryFind(account, out var found))
+            return;
+        if (found.Requires is { } required)
+            Check(required, DimensionDemand.Required, found.Title);
         foreach (var (dimension, demand) in settings.DemandsOf(account))
             Check(dimension, demand, found.Title);
 
         void Check(Dimension dimension, DimensionDemand demand, string by)
         {
-            if (demand == DimensionDemand.Optional || dimensions[dimension].Length > 0) return;
-            if (demand == DimensionDemand.Required) reasons.Add(new HoldReason.DimensionMissing(dimension, by, line));
-            else asksForDimension = true;
+            if (demand == DimensionDemand.Optional || dimensions[dimension].Length > 0)
+                return;
+            if (demand == DimensionDemand.Required)
+                reasons.Add(new HoldReason.DimensionMissing(dimension, by, line));
+            else
+                asksForDimension = true;
         }
     }
 
     private string InLedgerWords(string taxCode) =>
-        taxCode.Length > 0 && book.InForce(KeyKind.TaxCode, taxCode, document.Identity.Source, document.Date) is { Value.Length: > 0 } row ? row.Value : taxCode;
+        taxCode.Length > 0 && book.InForce(KeyKind.TaxCode, taxCode, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
+            ? row.Value
+            : taxCode;
 
     private string WithNotes(string description) =>
-        document.Notes.Length == 0 ? description : description.Length == 0 ? document.Notes : $"{description} · {document.Notes}";
+        document.Notes.Length == 0 ? description
+        : description.Length == 0 ? document.Notes
+        : $"{description} · {document.Notes}";
 
     private Target? Fallback(DocumentLine line)
     {
         if (settings.WhenNothingMaps == WhenNothingMaps.Suspense)
-            return reasons.Role(AccountRole.Suspense, line.Number) is { } suspense ? new Target(Rung.Fallback, "", suspense.Id, null) : null;
+            return reasons.Role(AccountRole.Suspense, line.Number) is { } suspense
+                ? new Target(Rung.Fallback, "", suspense.Id, null)
+                : null;
         var named = FirstFilled(line.Item, line.CostCode, line.Category, document.Supplier, document.Identity.Source);
         reasons.Add(new HoldReason.Unmapped(named, line.Description, line.Number));
         return null;
@@ -157,7 +202,8 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     private long RecoveredTax(DocumentLine line, string taxCode, out string? account)
     {
         account = null;
-        if (taxCode.Length == 0 || line.Tax == 0) return 0;
+        if (taxCode.Length == 0 || line.Tax == 0)
+            return 0;
         if (book.InForce(KeyKind.TaxCode, taxCode, document.Identity.Source, document.Date) is not { } row)
         {
             reasons.Add(new HoldReason.TaxCodeUnmapped(taxCode, line.Number));
@@ -165,9 +211,11 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
         }
 
         var recovered = Allocation.Percent(line.Tax, row.RecoverablePercent);
-        if (recovered == 0) return 0;
+        if (recovered == 0)
+            return 0;
         var chosen = row.Account.Length > 0 ? row.Account : reasons.Role(AccountRole.InputTax, line.Number)?.Id;
-        if (chosen is not null && reasons.IsSound(Targets.BrokenForTax(chart, chosen), chosen, $"tax code “{taxCode}”", line.Number)) account = chosen;
+        if (chosen is not null && reasons.IsSound(Targets.BrokenForTax(chart, chosen), chosen, $"tax code “{taxCode}”", line.Number))
+            account = chosen;
         return recovered;
     }
 
@@ -175,14 +223,16 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     private static LedgerForm FormOf(Document document, MappingBook book, CompositionSettings settings) =>
         document.Kind.Row().Side == DocumentSide.Supplier
         && book.InForce(KeyKind.SupplierForm, document.Supplier, document.Identity.Source, document.Date) is { Value.Length: > 0 } row
-        && Words<LedgerForm>.TryRead(row.Value, out var own) && document.Kind.Row().Forms.Contains(own)
+        && Words<LedgerForm>.TryRead(row.Value, out var own)
+        && document.Kind.Row().Forms.Contains(own)
             ? own
             : settings.FormOf(document.Kind);
 
     private static string FirstFilled(params ReadOnlySpan<string> texts)
     {
         foreach (var text in texts)
-            if (text.Length > 0) return text;
+            if (text.Length > 0)
+                return text;
         return "";
     }
 }

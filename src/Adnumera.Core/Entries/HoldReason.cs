@@ -8,9 +8,7 @@ namespace Adnumera.Core.Entries;
 /// <summary>Why a document waits for a person.</summary>
 public abstract record HoldReason
 {
-    private HoldReason()
-    {
-    }
+    private HoldReason() { }
 
     /// <summary>The fixed word of the reason.</summary>
     public abstract HoldKind Kind { get; }
@@ -157,7 +155,8 @@ public abstract record HoldReason
         public override long? OnLine => Line;
     }
 
-    /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the ledger.</summary>
+    /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the
+    /// ledger.</summary>
     public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason
     {
         /// <inheritdoc/>
@@ -254,33 +253,50 @@ public abstract record HoldReason
 
     /// <summary>One answer for each case.</summary>
     public T Match<T>(
-        Func<PeriodLocked, T> periodLocked, Func<SupplierMissing, T> supplierMissing, Func<EmployeeMissing, T> employeeMissing, Func<PaymentAccountMissing, T> paymentAccountMissing,
-        Func<Sign, T> sign, Func<OtherCurrency, T> otherCurrency, Func<PossibleDuplicate, T> possibleDuplicate, Func<Arithmetic, T> arithmetic,
-        Func<PaymentAccountUnmapped, T> paymentAccountUnmapped, Func<PaymentAccountAmbiguous, T> paymentAccountAmbiguous, Func<TextTooLong, T> textTooLong,
-        Func<DimensionUnmapped, T> dimensionUnmapped, Func<DimensionMissing, T> dimensionMissing, Func<SupplierUndecided, T> supplierUndecided,
-        Func<SettlementUnmapped, T> settlementUnmapped, Func<RoleMissing, T> roleMissing, Func<RoleAmbiguous, T> roleAmbiguous, Func<MappingBroken, T> mappingBroken,
-        Func<Unmapped, T> unmapped, Func<TaxCodeUnmapped, T> taxCodeUnmapped, Func<Refused, T> refused) => Kind switch
-    {
-        HoldKind.PeriodLocked => periodLocked((PeriodLocked)this),
-        HoldKind.SupplierMissing => supplierMissing((SupplierMissing)this),
-        HoldKind.EmployeeMissing => employeeMissing((EmployeeMissing)this),
-        HoldKind.PaymentAccountMissing => paymentAccountMissing((PaymentAccountMissing)this),
-        HoldKind.Sign => sign((Sign)this),
-        HoldKind.Currency => otherCurrency((OtherCurrency)this),
-        HoldKind.PossibleDuplicate => possibleDuplicate((PossibleDuplicate)this),
-        HoldKind.Arithmetic => arithmetic((Arithmetic)this),
-        HoldKind.PaymentAccountUnmapped => paymentAccountUnmapped((PaymentAccountUnmapped)this),
-        HoldKind.PaymentAccountAmbiguous => paymentAccountAmbiguous((PaymentAccountAmbiguous)this),
-        HoldKind.TextTooLong => textTooLong((TextTooLong)this),
-        HoldKind.DimensionUnmapped => dimensionUnmapped((DimensionUnmapped)this),
-        HoldKind.DimensionMissing => dimensionMissing((DimensionMissing)this),
-        HoldKind.SupplierUndecided => supplierUndecided((SupplierUndecided)this),
-        HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
-        HoldKind.RoleMissing => roleMissing((RoleMissing)this),
-        HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),
-        HoldKind.MappingBroken => mappingBroken((MappingBroken)this),
-        HoldKind.Unmapped => unmapped((Unmapped)this),
-        HoldKind.TaxCodeUnmapped => taxCodeUnmapped((TaxCodeUnmapped)this),
-        HoldKind.Refused => refused((Refused)this),
-    };
+        Func<PeriodLocked, T> periodLocked,
+        Func<SupplierMissing, T> supplierMissing,
+        Func<EmployeeMissing, T> employeeMissing,
+        Func<PaymentAccountMissing, T> paymentAccountMissing,
+        Func<Sign, T> sign,
+        Func<OtherCurrency, T> otherCurrency,
+        Func<PossibleDuplicate, T> possibleDuplicate,
+        Func<Arithmetic, T> arithmetic,
+        Func<PaymentAccountUnmapped, T> paymentAccountUnmapped,
+        Func<PaymentAccountAmbiguous, T> paymentAccountAmbiguous,
+        Func<TextTooLong, T> textTooLong,
+        Func<DimensionUnmapped, T> dimensionUnmapped,
+        Func<DimensionMissing, T> dimensionMissing,
+        Func<SupplierUndecided, T> supplierUndecided,
+        Func<SettlementUnmapped, T> settlementUnmapped,
+        Func<RoleMissing, T> roleMissing,
+        Func<RoleAmbiguous, T> roleAmbiguous,
+        Func<MappingBroken, T> mappingBroken,
+        Func<Unmapped, T> unmapped,
+        Func<TaxCodeUnmapped, T> taxCodeUnmapped,
+        Func<Refused, T> refused
+    ) =>
+        Kind switch
+        {
+            HoldKind.PeriodLocked => periodLocked((PeriodLocked)this),
+            HoldKind.SupplierMissing => supplierMissing((SupplierMissing)this),
+            HoldKind.EmployeeMissing => employeeMissing((EmployeeMissing)this),
+            HoldKind.PaymentAccountMissing => paymentAccountMissing((PaymentAccountMissing)this),
+            HoldKind.Sign => sign((Sign)this),
+            HoldKind.Currency => otherCurrency((OtherCurrency)this),
+            HoldKind.PossibleDuplicate => possibleDuplicate((PossibleDuplicate)this),
+            HoldKind.Arithmetic => arithmetic((Arithmetic)this),
+            HoldKind.PaymentAccountUnmapped => paymentAccountUnmapped((PaymentAccountUnmapped)this),
+            HoldKind.PaymentAccountAmbiguous => paymentAccountAmbiguous((PaymentAccountAmbiguous)this),
+            HoldKind.TextTooLong => textTooLong((TextTooLong)this),
+            HoldKind.DimensionUnmapped => dimensionUnmapped((DimensionUnmapped)this),
+            HoldKind.DimensionMissing => dimensionMissing((DimensionMissing)this),
+            HoldKind.SupplierUndecided => supplierUndecided((SupplierUndecided)this),
+            HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
+            HoldKind.RoleMissing => roleMissing((RoleMissing)this),
+            HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),
+            HoldKind.MappingBroken => mappingBroken((MappingBroken)this),
+            HoldKind.Unmapped => unmapped((Unmapped)this),
+            HoldKind.TaxCodeUnmapped => taxCodeUnmapped((TaxCodeUnmapped)this),
+            HoldKind.Refused => refused((Refused)this),
+        };
 }

@@ -15,27 +15,39 @@ internal sealed class HoldReasons(Chart chart)
     /// <summary>Whether an account can be used as it was chosen; otherwise the reason is noted.</summary>
     public bool IsSound(BrokenBecause? broken, string account, string chosenBy, long? line)
     {
-        if (broken is { } why) Add(new HoldReason.MappingBroken(account, why, chosenBy, line));
+        if (broken is { } why)
+            Add(new HoldReason.MappingBroken(account, why, chosenBy, line));
         return broken is null;
     }
 
     /// <summary>The account of a role; without exactly one the reason is noted.</summary>
-    public Account? Role(AccountRole role, long? line) => chart.Role(role).Match<Account?>(
-        filled: account => account,
-        vacant: () => Noted(new HoldReason.RoleMissing(role, line)),
-        ambiguous: accounts => Noted(new HoldReason.RoleAmbiguous(role, accounts, line)));
+    public Account? Role(AccountRole role, long? line) =>
+        chart
+            .Role(role)
+            .Match<Account?>(
+                filled: account => account,
+                vacant: () => Noted(new HoldReason.RoleMissing(role, line)),
+                ambiguous: accounts => Noted(new HoldReason.RoleAmbiguous(role, accounts, line))
+            );
 
     /// <summary>The document's own first, then by line, alphabetically; each once.</summary>
     public IReadOnlyList<HoldReason> InOrder()
     {
-        if (reasons is null) return [];
-        if (reasons.Count == 1) return reasons;
-        return [.. reasons
-            .Select(r => (Reason: r, Word: Words<Documents.HoldKind>.Of(r.Kind)))
-            .OrderBy(r => r.Reason.OnLine.HasValue).ThenBy(r => r.Reason.OnLine ?? 0)
-            .ThenBy(r => r.Word, StringComparer.Ordinal).ThenBy(r => r.Reason.Value, StringComparer.Ordinal)
-            .DistinctBy(r => (r.Reason.OnLine, r.Word, r.Reason.Value))
-            .Select(r => r.Reason)];
+        if (reasons is null)
+            return [];
+        if (reasons.Count == 1)
+            return reasons;
+        return
+        [
+            .. reasons
+                .Select(r => (Reason: r, Word: Words<Documents.HoldKind>.Of(r.Kind)))
+                .OrderBy(r => r.Reason.OnLine.HasValue)
+                .ThenBy(r => r.Reason.OnLine ?? 0)
+                .ThenBy(r => r.Word, StringComparer.Ordinal)
+                .ThenBy(r => r.Reason.Value, StringComparer.Ordinal)
+                .DistinctBy(r => (r.Reason.OnLine, r.Word, r.Reason.Value))
+                .Select(r => r.Reason),
+        ];
     }
 
     private Account? Noted(HoldReason reason)

@@ -10,7 +10,8 @@ internal readonly record struct Offset(string Account, string ChosenBy, string B
 /// <summary>Which role the account on the other side has.</summary>
 public static class OffsetRoles
 {
-    /// <summary>The role for a kind of document in a form; none where a payment account says so. A claim that becomes a bill is owed like one.</summary>
+    /// <summary>The role for a kind of document in a form; none where a payment account says so. A claim that becomes a bill is owed like
+    /// one.</summary>
     public static AccountRole? Of(DocumentKind kind, LedgerForm form) =>
         kind.Row().OffsetRole is not null && form == LedgerForm.Bill ? AccountRole.PayablesControl : kind.Row().OffsetRole;
 }
@@ -19,12 +20,20 @@ public static class OffsetRoles
 internal static class OffsetRule
 {
     /// <summary>Finds it; without one the reasons say why.</summary>
-    public static Offset? Find(Document document, LedgerForm form, Chart chart, MappingBook book, PaymentAccounts accounts, HoldReasons reasons) => document.Kind.Row().Side switch
-    {
-        DocumentSide.Supplier => OfSupplier(document, chart, book, reasons),
-        DocumentSide.PaymentAccount => OfPaymentAccount(document, book, accounts, reasons),
-        DocumentSide.Employee => OfRole(document, OffsetRoles.Of(document.Kind, form)!.Value, reasons),
-    };
+    public static Offset? Find(
+        Document document,
+        LedgerForm form,
+        Chart chart,
+        MappingBook book,
+        PaymentAccounts accounts,
+        HoldReasons reasons
+    ) =>
+        document.Kind.Row().Side switch
+        {
+            DocumentSide.Supplier => OfSupplier(document, chart, book, reasons),
+            DocumentSide.PaymentAccount => OfPaymentAccount(document, book, accounts, reasons),
+            DocumentSide.Employee => OfRole(document, OffsetRoles.Of(document.Kind, form)!.Value, reasons),
+        };
 
     private static Offset? OfSupplier(Document document, Chart chart, MappingBook book, HoldReasons reasons)
     {
@@ -37,7 +46,8 @@ internal static class OffsetRule
             }
 
             var control = chart.TryFind(settlement.Account, out var found) && found is { Active: true, Role: AccountRole.PayablesControl };
-            if (!control) return new Offset(settlement.Account, $"settlement “{document.Settlement}”", Reason.ForSettlement(document));
+            if (!control)
+                return new Offset(settlement.Account, $"settlement “{document.Settlement}”", Reason.ForSettlement(document));
         }
 
         return Row(document, book, KeyKind.SupplierPayable, document.Supplier) is { } own
@@ -56,14 +66,18 @@ internal static class OffsetRule
 
         if (Row(document, book, KeyKind.PaymentAccount, paidFrom) is { } paid)
             return new Offset(paid.Account, $"payment account “{paidFrom}”", Reason.ForPaymentAccount(document));
-        reasons.Add(accounts.Claiming(paidFrom, document.Date) is { Count: > 1 } several
-            ? new HoldReason.PaymentAccountAmbiguous(paidFrom, [.. several.Select(a => a.Name)])
-            : new HoldReason.PaymentAccountUnmapped(paidFrom));
+        reasons.Add(
+            accounts.Claiming(paidFrom, document.Date) is { Count: > 1 } several
+                ? new HoldReason.PaymentAccountAmbiguous(paidFrom, [.. several.Select(a => a.Name)])
+                : new HoldReason.PaymentAccountUnmapped(paidFrom)
+        );
         return null;
     }
 
     private static Offset? OfRole(Document document, AccountRole role, HoldReasons reasons) =>
-        reasons.Role(role, null) is { } account ? new Offset(account.Id, $"the role {ReasonWords.RoleTitle(role)}", Reason.ForRole(document)) : null;
+        reasons.Role(role, null) is { } account
+            ? new Offset(account.Id, $"the role {ReasonWords.RoleTitle(role)}", Reason.ForRole(document))
+            : null;
 
     private static MappingRow? Row(Document document, MappingBook book, KeyKind kind, string key) =>
         book.InForce(kind, key, document.Identity.Source, document.Date) is { Account.Length: > 0 } row ? row : null;

@@ -13,46 +13,58 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
     public static ReasonWords Of(HoldReason reason) => new(Words<Documents.HoldKind>.Of(reason.Kind), reason.Value, Sentence(reason));
 
     /// <summary>The words of a reason to set a document aside.</summary>
-    public static ReasonWords Of(SetAsideReason reason) => reason.Match<ReasonWords>(
-        beforeStart: r => new("before_start", Day.Text(r.Date), $"It is dated {Day.Text(r.Date)}, before the start date {Day.Text(r.StartDate)}."),
-        zero: _ => new("zero", "", "Its total and all its lines are zero."));
+    public static ReasonWords Of(SetAsideReason reason) =>
+        reason.Match<ReasonWords>(
+            beforeStart: r =>
+                new("before_start", Day.Text(r.Date), $"It is dated {Day.Text(r.Date)}, before the start date {Day.Text(r.StartDate)}."),
+            zero: _ => new("zero", "", "Its total and all its lines are zero.")
+        );
 
     /// <summary>A role as people say it: <c>payables control</c>.</summary>
     public static string RoleTitle(AccountRole role) => Words<AccountRole>.Of(role).Replace('_', ' ');
 
     /// <summary>Why an account cannot be used, to follow its name: <c>is closed</c>.</summary>
-    public static string Because(BrokenBecause why) => why switch
-    {
-        BrokenBecause.NotInChart => "is not in the chart",
-        BrokenBecause.Closed => "is closed",
-        BrokenBecause.Control => "is a control account, and a cost may not go there",
-        BrokenBecause.NotBalance => "is neither an asset, a liability nor equity",
-        BrokenBecause.NotTax => "is neither an asset nor a liability",
-    };
+    public static string Because(BrokenBecause why) =>
+        why switch
+        {
+            BrokenBecause.NotInChart => "is not in the chart",
+            BrokenBecause.Closed => "is closed",
+            BrokenBecause.Control => "is a control account, and a cost may not go there",
+            BrokenBecause.NotBalance => "is neither an asset, a liability nor equity",
+            BrokenBecause.NotTax => "is neither an asset nor a liability",
+        };
 
-    private static string Sentence(HoldReason reason) => reason.Match(
-        periodLocked: r => $"The entry date {Day.Text(r.EntryDate)} is in the period that is locked through {Day.Text(r.LockedThrough)}.",
-        supplierMissing: _ => "It names no supplier.",
-        employeeMissing: _ => "It names no employee.",
-        paymentAccountMissing: _ => "It does not say which card or payment account was used.",
-        sign: _ => "Its total is negative; a refund or credit has a kind of its own and a positive total.",
-        otherCurrency: r => $"It is in {r.Currency}; the company keeps its ledger in {r.Company}.",
-        possibleDuplicate: r => $"It may be the same as {r.Earliest}, which came earlier.",
-        arithmetic: r => $"Its total differs from its lines and their tax by {r.OutBy}.",
-        paymentAccountUnmapped: r => $"Payment account “{r.Text}” has no ledger account.",
-        paymentAccountAmbiguous: r => $"“{r.Text}” belongs to {string.Join(" and ", r.Accounts)} on that day; choose which one it was.",
-        textTooLong: r => $"Its {r.Field} has {r.Length} characters; the ledger takes {r.Longest}.",
-        dimensionUnmapped: r => r.IsOff
-            ? $"It names the {r.Dimension.Title} “{r.Named}”, and the ledger has {r.Dimension.Title}s off."
-            : $"The ledger has no {r.Dimension.Title} “{r.Named}”, and nothing maps it to one.",
-        dimensionMissing: r => $"It has no {r.Dimension.Title}, and {r.RequiredBy} requires one.",
-        supplierUndecided: r =>
-            $"Supplier “{r.Supplier}” may be the same as “{r.Other}”, and nobody has decided; posting it would add a second one to the ledger.",
-        settlementUnmapped: r => $"Settlement “{r.Text}” has no ledger account.",
-        roleMissing: r => $"No active account has the role {RoleTitle(r.Role)}.",
-        roleAmbiguous: r => $"Several accounts have the role {RoleTitle(r.Role)}: {string.Join(", ", r.Accounts.Select(a => a.Id))}.",
-        mappingBroken: r => $"Account {r.Account}, chosen by {r.ChosenBy}, {Because(r.Why)}.",
-        unmapped: r => r.Description.Length == 0 ? $"Nothing maps “{r.Named}” to an account." : $"Nothing maps “{r.Description}” ({r.Named}) to an account.",
-        taxCodeUnmapped: r => $"Tax code “{r.TaxCode}” has no mapping.",
-        refused: r => $"The ledger refused it: {r.LedgerText}");
+    private static string Sentence(HoldReason reason) =>
+        reason.Match(
+            periodLocked: r =>
+                $"The entry date {Day.Text(r.EntryDate)} is in the period that is locked through {Day.Text(r.LockedThrough)}.",
+            supplierMissing: _ => "It names no supplier.",
+            employeeMissing: _ => "It names no employee.",
+            paymentAccountMissing: _ => "It does not say which card or payment account was used.",
+            sign: _ => "Its total is negative; a refund or credit has a kind of its own and a positive total.",
+            otherCurrency: r => $"It is in {r.Currency}; the company keeps its ledger in {r.Company}.",
+            possibleDuplicate: r => $"It may be the same as {r.Earliest}, which came earlier.",
+            arithmetic: r => $"Its total differs from its lines and their tax by {r.OutBy}.",
+            paymentAccountUnmapped: r => $"Payment account “{r.Text}” has no ledger account.",
+            paymentAccountAmbiguous: r => $"“{r.Text}” belongs to {string.Join(" and ", r.Accounts)} on that day; choose which one it was.",
+            textTooLong: r => $"Its {r.Field} has {r.Length} characters; the ledger takes {r.Longest}.",
+            dimensionUnmapped: r =>
+                r.IsOff
+                    ? $"It names the {r.Dimension.Title} “{r.Named}”, and the ledger has {r.Dimension.Title}s off."
+                    : $"The ledger has no {r.Dimension.Title} “{r.Named}”, and nothing maps it to one.",
+            dimensionMissing: r => $"It has no {r.Dimension.Title}, and {r.RequiredBy} requires one.",
+            supplierUndecided: r =>
+                $"Supplier “{r.Supplier}” may be the same as “{r.Other}”, and nobody has decided; "
+                + "posting it would add a second one to the ledger.",
+            settlementUnmapped: r => $"Settlement “{r.Text}” has no ledger account.",
+            roleMissing: r => $"No active account has the role {RoleTitle(r.Role)}.",
+            roleAmbiguous: r => $"Several accounts have the role {RoleTitle(r.Role)}: {string.Join(", ", r.Accounts.Select(a => a.Id))}.",
+            mappingBroken: r => $"Account {r.Account}, chosen by {r.ChosenBy}, {Because(r.Why)}.",
+            unmapped: r =>
+                r.Description.Length == 0
+                    ? $"Nothing maps “{r.Named}” to an account."
+                    : $"Nothing maps “{r.Description}” ({r.Named}) to an account.",
+            taxCodeUnmapped: r => $"Tax code “{r.TaxCode}” has no mapping.",
+            refused: r => $"The ledger refused it: {r.LedgerText}"
+        );
 }

@@ -21,9 +21,23 @@ public static class Remedies
             HoldKind.TaxCodeUnmapped => new MappingRemedy(KeyKind.TaxCode, hold.Value),
             HoldKind.DimensionUnmapped => OfDimension(line, hold.Value),
             HoldKind.Unmapped => OfLine(document, line),
-            HoldKind.PeriodLocked or HoldKind.SupplierMissing or HoldKind.EmployeeMissing or HoldKind.PaymentAccountMissing or HoldKind.Sign or HoldKind.Currency
-                or HoldKind.PossibleDuplicate or HoldKind.Arithmetic or HoldKind.PaymentAccountUnmapped or HoldKind.PaymentAccountAmbiguous or HoldKind.TextTooLong
-                or HoldKind.DimensionMissing or HoldKind.SupplierUndecided or HoldKind.RoleMissing or HoldKind.RoleAmbiguous or HoldKind.MappingBroken or HoldKind.Refused => null,
+            HoldKind.PeriodLocked
+            or HoldKind.SupplierMissing
+            or HoldKind.EmployeeMissing
+            or HoldKind.PaymentAccountMissing
+            or HoldKind.Sign
+            or HoldKind.Currency
+            or HoldKind.PossibleDuplicate
+            or HoldKind.Arithmetic
+            or HoldKind.PaymentAccountUnmapped
+            or HoldKind.PaymentAccountAmbiguous
+            or HoldKind.TextTooLong
+            or HoldKind.DimensionMissing
+            or HoldKind.SupplierUndecided
+            or HoldKind.RoleMissing
+            or HoldKind.RoleAmbiguous
+            or HoldKind.MappingBroken
+            or HoldKind.Refused => null,
         };
     }
 
@@ -31,7 +45,8 @@ public static class Remedies
     private static MappingRemedy? OfDimension(DocumentLine? line, string value)
     {
         foreach (var named in line?.Dimensions.Filled ?? [])
-            if (Folded.Same(named.Value, value) && named.Dimension.KeyOf() is { } kind) return new MappingRemedy(kind, value);
+            if (Folded.Same(named.Value, value) && named.Dimension.KeyOf() is { } kind)
+                return new MappingRemedy(kind, value);
         return null;
     }
 

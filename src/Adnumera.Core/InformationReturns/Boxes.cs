@@ -5,7 +5,8 @@ namespace Adnumera.Core.InformationReturns;
 /// <param name="Title">As people say it.</param>
 public sealed record Box(string Word, string Title);
 
-/// <summary>The boxes that supplier payments may begin with (Internal Revenue Service, Instructions for Forms 1099-MISC and 1099-NEC).</summary>
+/// <summary>The boxes that supplier payments may begin with (Internal Revenue Service, Instructions for Forms 1099-MISC and
+/// 1099-NEC).</summary>
 public static class Boxes
 {
     /// <summary>All of them.</summary>

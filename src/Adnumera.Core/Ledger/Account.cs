@@ -115,11 +115,12 @@ public sealed record Account
     public bool MayBeOffset => MayTakeTax || Kind == AccountKind.Equity;
 
     /// <summary>Number and name as people say them; the id where there is neither.</summary>
-    public string Title => (Number.Length, Name.Length) switch
-    {
-        (0, 0) => Id,
-        (0, _) => Name,
-        (_, 0) => Number,
-        _ => $"{Number} {Name}",
-    };
+    public string Title =>
+        (Number.Length, Name.Length) switch
+        {
+            (0, 0) => Id,
+            (0, _) => Name,
+            (_, 0) => Number,
+            _ => $"{Number} {Name}",
+        };
 }

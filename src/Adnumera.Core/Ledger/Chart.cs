@@ -5,9 +5,7 @@ namespace Adnumera.Core.Ledger;
 /// <summary>Which account fills a role.</summary>
 public abstract record RoleHolder
 {
-    private RoleHolder()
-    {
-    }
+    private RoleHolder() { }
 
     /// <summary>Exactly one active account has it.</summary>
     public sealed record Filled(Account Account) : RoleHolder;
@@ -20,7 +18,9 @@ public abstract record RoleHolder
 
     /// <summary>One answer for each case.</summary>
     public T Match<T>(Func<Account, T> filled, Func<T> vacant, Func<IReadOnlyList<Account>, T> ambiguous) =>
-        this is Filled one ? filled(one.Account) : this is Ambiguous several ? ambiguous(several.Accounts) : vacant();
+        this is Filled one ? filled(one.Account)
+        : this is Ambiguous several ? ambiguous(several.Accounts)
+        : vacant();
 }
 
 /// <summary>A chart of accounts, by id and by role.</summary>
@@ -31,14 +31,16 @@ public sealed class Chart
 
     /// <summary>Makes a chart of accounts with distinct ids.</summary>
     /// <param name="accounts">The accounts.</param>
-    /// <param name="chosen">Accounts that the company chose for roles, whatever the ledger says; one that is not in the chart or closed fills none.</param>
+    /// <param name="chosen">Accounts that the company chose for roles, whatever the ledger says; one that is not in the chart or closed
+    /// fills none.</param>
     /// <exception cref="ArgumentException">Two accounts have the same id.</exception>
     public Chart(IEnumerable<Account> accounts, IReadOnlyDictionary<AccountRole, string>? chosen = null)
     {
         foreach (var account in accounts)
         {
             byId.Add(account.Id, account);
-            if (!account.Active || account.Role == AccountRole.None) continue;
+            if (!account.Active || account.Role == AccountRole.None)
+                continue;
             byRole[account.Role] = byRole.GetValueOrDefault(account.Role) switch
             {
                 RoleHolder.Filled one => new RoleHolder.Ambiguous([one.Account, account]),
@@ -48,7 +50,8 @@ public sealed class Chart
         }
 
         foreach (var (role, id) in chosen ?? new Dictionary<AccountRole, string>())
-            byRole[role] = byId.TryGetValue(id, out var account) && account.Active ? new RoleHolder.Filled(account) : new RoleHolder.Vacant();
+            byRole[role] =
+                byId.TryGetValue(id, out var account) && account.Active ? new RoleHolder.Filled(account) : new RoleHolder.Vacant();
     }
 
     /// <summary>All accounts, in the order in which they were given.</summary>

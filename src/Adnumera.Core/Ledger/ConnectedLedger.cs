@@ -10,10 +10,18 @@ public sealed class ConnectedLedger
 
     /// <summary>Makes it of what was pulled; only active dimension values and employees count.</summary>
     public ConnectedLedger(
-        LedgerCapabilities capabilities, IEnumerable<LedgerDimension> dimensions, IEnumerable<PaymentTerm> terms, IEnumerable<LedgerEmployee> employees, IEnumerable<LedgerTaxCode> taxCodes)
+        LedgerCapabilities capabilities,
+        IEnumerable<LedgerDimension> dimensions,
+        IEnumerable<PaymentTerm> terms,
+        IEnumerable<LedgerEmployee> employees,
+        IEnumerable<LedgerTaxCode> taxCodes
+    )
     {
         Capabilities = capabilities;
-        this.dimensions = dimensions.Where(d => d.Active).DistinctBy(d => (d.Dimension, Folded.Of(d.Name))).ToDictionary(d => (d.Dimension, Folded.Of(d.Name)), d => d.Name);
+        this.dimensions = dimensions
+            .Where(d => d.Active)
+            .DistinctBy(d => (d.Dimension, Folded.Of(d.Name)))
+            .ToDictionary(d => (d.Dimension, Folded.Of(d.Name)), d => d.Name);
         this.employees = employees.Where(e => e.Active).Select(e => e.Name).ToHashSet(Folded.Comparer);
         this.taxCodes = taxCodes.Select(t => t.Code).ToHashSet(Folded.Comparer);
         this.terms = terms.ToDictionary(t => t.Id, StringComparer.Ordinal);

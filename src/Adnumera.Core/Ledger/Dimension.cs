@@ -1,10 +1,11 @@
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Adnumera.Core.Ledger;
 
 /// <summary>
-/// What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines itself.
+/// What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines
+/// itself.
 /// Dimensions have an order: the four, then others by their word.
 /// </summary>
 [JsonConverter(typeof(DimensionConverter))]
@@ -41,14 +42,17 @@ public readonly record struct Dimension : IComparable<Dimension>
     /// <summary>The dimension of a word: letters, digits and underscores; without regard to case.</summary>
     /// <exception cref="ArgumentException">The word is blank or has other characters.</exception>
     public static Dimension Of(string word) =>
-        TryRead(word, out var dimension) ? dimension : throw new ArgumentException($"{Quote.Of(word)} is not the word of a dimension.", nameof(word));
+        TryRead(word, out var dimension)
+            ? dimension
+            : throw new ArgumentException($"{Quote.Of(word)} is not the word of a dimension.", nameof(word));
 
     /// <summary>Reads a word.</summary>
     public static bool TryRead(string word, out Dimension dimension)
     {
         dimension = default;
         var lower = word.Trim().ToLowerInvariant();
-        if (lower.Length == 0 || !lower.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '_')) return false;
+        if (lower.Length == 0 || !lower.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '_'))
+            return false;
         dimension = new Dimension(lower);
         return true;
     }
@@ -78,16 +82,20 @@ public readonly record struct Dimension : IComparable<Dimension>
     private static int Place(Dimension dimension)
     {
         for (var i = 0; i < Standard.Count; i++)
-            if (Standard[i].word == dimension.word) return i;
+            if (Standard[i].word == dimension.word)
+                return i;
         return Standard.Count;
     }
 
     private sealed class DimensionConverter : JsonConverter<Dimension>
     {
         public override Dimension Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            TryRead(reader.GetString() ?? "", out var dimension) ? dimension : throw new JsonException("It is not the word of a dimension.");
+            TryRead(reader.GetString() ?? "", out var dimension)
+                ? dimension
+                : throw new JsonException("It is not the word of a dimension.");
 
-        public override void Write(Utf8JsonWriter writer, Dimension value, JsonSerializerOptions options) => writer.WriteStringValue(value.Word);
+        public override void Write(Utf8JsonWriter writer, Dimension value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Word);
     }
 }
 

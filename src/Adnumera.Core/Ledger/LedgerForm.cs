@@ -29,7 +29,8 @@ public enum LedgerForm
 public static class LedgerForms
 {
     /// <summary>The trade's name of the form.</summary>
-    public static string Title(this LedgerForm form) => form == LedgerForm.Journal ? "journal entry" : Words<LedgerForm>.Of(form).Replace('_', ' ');
+    public static string Title(this LedgerForm form) =>
+        form == LedgerForm.Journal ? "journal entry" : Words<LedgerForm>.Of(form).Replace('_', ' ');
 
     /// <summary>The feature that a form needs; none for most.</summary>
     public static LedgerFeature? Needs(this LedgerForm form) => form == LedgerForm.Journal ? LedgerFeature.Journals : null;

@@ -74,7 +74,8 @@ public sealed record LedgerRecords
 
     /// <summary>What the ledger can do.</summary>
     [JsonIgnore]
-    public LedgerCapabilities Capabilities => new(Features) { OwnDimensions = [.. OwnDimensions.Where(d => d.On).Select(d => d.Dimension)] };
+    public LedgerCapabilities Capabilities =>
+        new(Features) { OwnDimensions = [.. OwnDimensions.Where(d => d.On).Select(d => d.Dimension)] };
 
     /// <summary>Where suppliers' entries went.</summary>
     public IReadOnlyList<SupplierPosting> History { get; init; } = [];

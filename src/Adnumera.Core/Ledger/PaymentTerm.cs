@@ -35,5 +35,6 @@ public sealed record PaymentTerm(string Id, string Name, TermRule Rule, int Days
         };
     }
 
-    private static DateOnly InMonth(DateOnly month, int day) => month.AddDays(Math.Clamp(day, 1, DateTime.DaysInMonth(month.Year, month.Month)) - 1);
+    private static DateOnly InMonth(DateOnly month, int day) =>
+        month.AddDays(Math.Clamp(day, 1, DateTime.DaysInMonth(month.Year, month.Month)) - 1);
 }

@@ -114,33 +114,118 @@ public static class PullComparison
                 continue;
             }
 
-            if (was.Number != now.Number) yield return new RecordChanged(kind, now.Id, RecordChange.Renumbered, was.Number, now.Number);
-            if (was.Name != now.Name) yield return new RecordChanged(kind, now.Id, RecordChange.Renamed, was.Name, now.Name);
-            if (was.Sort != now.Sort) yield return new RecordChanged(kind, now.Id, kind == RecordKind.LockedPeriod ? RecordChange.LockMoved : RecordChange.KindChanged, $"{was.Title}: {was.Sort}", $"{now.Title}: {now.Sort}");
-            if (was.Role != now.Role) yield return new RecordChanged(kind, now.Id, RecordChange.RoleChanged, $"{was.Title}: {was.Role}", $"{now.Title}: {now.Role}");
-            if (was.Requires != now.Requires) yield return new RecordChanged(kind, now.Id, RecordChange.RequirementChanged, $"{was.Title}: {was.Requires}", $"{now.Title}: {now.Requires}");
-            if (was.Active && !now.Active) yield return new RecordChanged(kind, now.Id, kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOff : RecordChange.Closed, was.Title, now.Title);
-            if (!was.Active && now.Active) yield return new RecordChanged(kind, now.Id, kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOn : RecordChange.Reopened, was.Title, now.Title);
+            if (was.Number != now.Number)
+                yield return new RecordChanged(kind, now.Id, RecordChange.Renumbered, was.Number, now.Number);
+            if (was.Name != now.Name)
+                yield return new RecordChanged(kind, now.Id, RecordChange.Renamed, was.Name, now.Name);
+            if (was.Sort != now.Sort)
+                yield return new RecordChanged(
+                    kind,
+                    now.Id,
+                    kind == RecordKind.LockedPeriod ? RecordChange.LockMoved : RecordChange.KindChanged,
+                    $"{was.Title}: {was.Sort}",
+                    $"{now.Title}: {now.Sort}"
+                );
+            if (was.Role != now.Role)
+                yield return new RecordChanged(
+                    kind,
+                    now.Id,
+                    RecordChange.RoleChanged,
+                    $"{was.Title}: {was.Role}",
+                    $"{now.Title}: {now.Role}"
+                );
+            if (was.Requires != now.Requires)
+                yield return new RecordChanged(
+                    kind,
+                    now.Id,
+                    RecordChange.RequirementChanged,
+                    $"{was.Title}: {was.Requires}",
+                    $"{now.Title}: {now.Requires}"
+                );
+            if (was.Active && !now.Active)
+                yield return new RecordChanged(
+                    kind,
+                    now.Id,
+                    kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOff : RecordChange.Closed,
+                    was.Title,
+                    now.Title
+                );
+            if (!was.Active && now.Active)
+                yield return new RecordChanged(
+                    kind,
+                    now.Id,
+                    kind is RecordKind.Feature or RecordKind.OwnDimension ? RecordChange.SwitchedOn : RecordChange.Reopened,
+                    was.Title,
+                    now.Title
+                );
         }
 
-        foreach (var gone in before.Values) yield return new RecordChanged(kind, gone.Id, RecordChange.Gone, gone.Title, "");
+        foreach (var gone in before.Values)
+            yield return new RecordChanged(kind, gone.Id, RecordChange.Gone, gone.Title, "");
     }
 
     private static IEnumerable<Compared> Comparable(LedgerRecords records) =>
-    [
-        .. records.Accounts.Select(a => new Compared(
-            RecordKind.Account, a.Id, a.Number, a.Name, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Role == AccountRole.None ? "no role" : Words<AccountRole>.Of(a.Role).Replace('_', ' '),
-            a.Requires is { } dimension ? $"requires a {dimension.Title}" : "requires nothing", a.Active)),
-        .. records.Suppliers.Select(s => new Compared(RecordKind.Supplier, s.Id, "", s.Name)),
-        .. records.Employees.Select(e => new Compared(RecordKind.Employee, e.Id, "", e.Name, Active: e.Active)),
-        .. records.OwnDimensions.Select(d => new Compared(RecordKind.OwnDimension, d.Dimension.Word, "", d.Dimension.Title, Active: d.On)),
-        .. records.Dimensions.Select(d => new Compared(KindOf(d.Dimension), d.Dimension.IsStandard ? d.Id : $"{d.Dimension} {d.Id}", "", d.Name, d.Dimension.IsStandard ? "" : d.Dimension.Title, Active: d.Active)),
-        .. records.Terms.Select(t => new Compared(RecordKind.PaymentTerm, t.Id, "", t.Name, $"{Words<TermRule>.Of(t.Rule).Replace('_', ' ')} {t.Days}")),
-        .. records.Items.Select(i => new Compared(RecordKind.Item, i.Id, "", i.Name, $"account {i.Account}", Active: i.Active)),
-        .. records.TaxCodes.Select(t => new Compared(RecordKind.TaxCode, t.Code, t.Code, t.Name, $"{t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %")),
-        .. Enum.GetValues<LedgerFeature>().Select(f => new Compared(RecordKind.Feature, Words<LedgerFeature>.Of(f), "", Words<LedgerFeature>.Of(f), Active: records.Capabilities.Can(f))),
-        new Compared(RecordKind.LockedPeriod, "lock", "", "locked through", records.Organisation.LockedThrough is { } locked ? locked.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) : "no day"),
-    ];
+        [
+            .. records.Accounts.Select(a => new Compared(
+                RecordKind.Account,
+                a.Id,
+                a.Number,
+                a.Name,
+                Words<AccountKind>.Of(a.Kind).Replace('_', ' '),
+                a.Role == AccountRole.None ? "no role" : Words<AccountRole>.Of(a.Role).Replace('_', ' '),
+                a.Requires is { } dimension ? $"requires a {dimension.Title}" : "requires nothing",
+                a.Active
+            )),
+            .. records.Suppliers.Select(s => new Compared(RecordKind.Supplier, s.Id, "", s.Name)),
+            .. records.Employees.Select(e => new Compared(RecordKind.Employee, e.Id, "", e.Name, Active: e.Active)),
+            .. records.OwnDimensions.Select(d => new Compared(
+                RecordKind.OwnDimension,
+                d.Dimension.Word,
+                "",
+                d.Dimension.Title,
+                Active: d.On
+            )),
+            .. records.Dimensions.Select(d => new Compared(
+                KindOf(d.Dimension),
+                d.Dimension.IsStandard ? d.Id : $"{d.Dimension} {d.Id}",
+                "",
+                d.Name,
+                d.Dimension.IsStandard ? "" : d.Dimension.Title,
+                Active: d.Active
+            )),
+            .. records.Terms.Select(t => new Compared(
+                RecordKind.PaymentTerm,
+                t.Id,
+                "",
+                t.Name,
+                $"{Words<TermRule>.Of(t.Rule).Replace('_', ' ')} {t.Days}"
+            )),
+            .. records.Items.Select(i => new Compared(RecordKind.Item, i.Id, "", i.Name, $"account {i.Account}", Active: i.Active)),
+            .. records.TaxCodes.Select(t => new Compared(
+                RecordKind.TaxCode,
+                t.Code,
+                t.Code,
+                t.Name,
+                $"{t.Percent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %"
+            )),
+            .. Enum.GetValues<LedgerFeature>()
+                .Select(f => new Compared(
+                    RecordKind.Feature,
+                    Words<LedgerFeature>.Of(f),
+                    "",
+                    Words<LedgerFeature>.Of(f),
+                    Active: records.Capabilities.Can(f)
+                )),
+            new Compared(
+                RecordKind.LockedPeriod,
+                "lock",
+                "",
+                "locked through",
+                records.Organisation.LockedThrough is { } locked
+                    ? locked.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)
+                    : "no day"
+            ),
+        ];
 
     private static RecordKind KindOf(Dimension dimension) =>
         dimension == Dimension.Department ? RecordKind.Department
@@ -150,7 +235,16 @@ public static class PullComparison
         : RecordKind.DimensionValue;
 
     // The common form of all records: what is compared of each.
-    private sealed record Compared(RecordKind Kind, string Id, string Number, string Name, string Sort = "", string Role = "", string Requires = "", bool Active = true)
+    private sealed record Compared(
+        RecordKind Kind,
+        string Id,
+        string Number,
+        string Name,
+        string Sort = "",
+        string Role = "",
+        string Requires = "",
+        bool Active = true
+    )
     {
         public string Title => Number.Length > 0 ? $"{Number} {Name}" : Name;
     }

@@ -38,7 +38,8 @@ public static class BookChanges
     {
         var rows = book.ToDictionary(r => r.Identity);
         var wanted = new Dictionary<RowIdentity, MappingRow?>();
-        foreach (var proposal in proposals) wanted[proposal.Identity] = proposal.Row;
+        foreach (var proposal in proposals)
+            wanted[proposal.Identity] = proposal.Row;
         return [.. wanted.Select(w => new RowChange(rows.GetValueOrDefault(w.Key), w.Value)).Where(c => c.Before != c.After)];
     }
 
@@ -53,15 +54,24 @@ public static class BookChanges
     /// Which changes can be taken back: those whose row still is as the change left it. The others were changed again since, and taking
     /// them back would undo that too.
     /// </summary>
-    public static (IReadOnlyList<RowChange> Reversals, IReadOnlyList<RowChange> ChangedSince) Undo(IEnumerable<MappingRow> book, IEnumerable<RowChange> changes)
+    public static (IReadOnlyList<RowChange> Reversals, IReadOnlyList<RowChange> ChangedSince) Undo(
+        IEnumerable<MappingRow> book,
+        IEnumerable<RowChange> changes
+    )
     {
         var rows = book.ToDictionary(r => r.Identity);
         var (reversals, since) = (new List<RowChange>(), new List<RowChange>());
-        foreach (var change in changes) (rows.GetValueOrDefault(change.Identity) == change.After ? reversals : since).Add(change.Reversed);
+        foreach (var change in changes)
+            (rows.GetValueOrDefault(change.Identity) == change.After ? reversals : since).Add(change.Reversed);
         return (reversals, since);
     }
 
     /// <summary>The order in which a book is written: by kind, key, source and day. The same rows give the same book.</summary>
     public static IReadOnlyList<MappingRow> InOrder(IEnumerable<MappingRow> book) =>
-        [.. book.OrderBy(r => r.Kind).ThenBy(r => r.Kind.Fold(r.Key), StringComparer.Ordinal).ThenBy(r => r.ForSource, StringComparer.Ordinal).ThenBy(r => r.EffectiveFrom ?? DateOnly.MinValue)];
+        [
+            .. book.OrderBy(r => r.Kind)
+                .ThenBy(r => r.Kind.Fold(r.Key), StringComparer.Ordinal)
+                .ThenBy(r => r.ForSource, StringComparer.Ordinal)
+                .ThenBy(r => r.EffectiveFrom ?? DateOnly.MinValue),
+        ];
 }

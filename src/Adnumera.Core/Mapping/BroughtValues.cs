@@ -31,7 +31,13 @@ public readonly record struct ValueTally(long Lines, long Money, long WaitingLin
 /// <param name="Waiting">For each line, the money that nothing decides; 0 where something does.</param>
 /// <param name="Holds">Why it is held.</param>
 /// <param name="IsOpen">Whether it is open; what is not waits for nobody.</param>
-public readonly record struct PlacedDocument(Document Document, string Period, IReadOnlyList<long> Waiting, IReadOnlyList<KeptHold> Holds, bool IsOpen);
+public readonly record struct PlacedDocument(
+    Document Document,
+    string Period,
+    IReadOnlyList<long> Waiting,
+    IReadOnlyList<KeptHold> Holds,
+    bool IsOpen
+);
 
 /// <summary>A value that a document brings.</summary>
 public readonly record struct BroughtValue(KeyKind Kind, string Value, ValueTally Tally);
@@ -41,42 +47,68 @@ public static class BroughtValues
 {
     /// <summary>Every value of a document, each as often as a line brings it; blank ones left out.</summary>
     /// <param name="placed">The document.</param>
-    /// <param name="company">The company's currency: money of another cannot be added, so that its lines count and their money does not.</param>
+    /// <param name="company">The company's currency: money of another cannot be added, so that its lines count and their money does
+    /// not.</param>
     public static IEnumerable<BroughtValue> Of(PlacedDocument placed, Currency company)
     {
         var document = placed.Document;
-        var side = document.Currency == company ? document.Kind.Reverses() ? -1 : 1 : 0;
+        var side =
+            document.Currency == company
+                ? document.Kind.Reverses()
+                    ? -1
+                    : 1
+                : 0;
         long total = 0;
         var waits = false;
         for (var i = 0; i < document.Lines.Count; i++)
         {
             var line = document.Lines[i];
-            if (line.IsZero) continue;
+            if (line.IsZero)
+                continue;
             var money = side * (line.Net + line.Tax);
             var isWaiting = placed.IsOpen && placed.Waiting[i] != 0;
             var undecided = isWaiting ? Math.Abs(side * placed.Waiting[i]) : 0;
             waits |= isWaiting;
             total += undecided;
             var tally = new ValueTally(1, money, isWaiting ? 1 : 0, undecided);
-            if (line.Item.Length > 0) yield return new BroughtValue(KeyKind.Item, line.Item, tally);
-            if (line.CostCode.Length > 0) yield return new BroughtValue(KeyKind.CostCode, line.CostCode, tally);
-            if (line.Category.Length > 0) yield return new BroughtValue(KeyKind.Category, line.Category, tally);
-            if (line.TaxCode.Length > 0) yield return new BroughtValue(KeyKind.TaxCode, line.TaxCode, Held(line.Number, side * line.Tax, HoldKind.TaxCodeUnmapped, line.TaxCode));
+            if (line.Item.Length > 0)
+                yield return new BroughtValue(KeyKind.Item, line.Item, tally);
+            if (line.CostCode.Length > 0)
+                yield return new BroughtValue(KeyKind.CostCode, line.CostCode, tally);
+            if (line.Category.Length > 0)
+                yield return new BroughtValue(KeyKind.Category, line.Category, tally);
+            if (line.TaxCode.Length > 0)
+                yield return new BroughtValue(
+                    KeyKind.TaxCode,
+                    line.TaxCode,
+                    Held(line.Number, side * line.Tax, HoldKind.TaxCodeUnmapped, line.TaxCode)
+                );
             foreach (var (dimension, value) in line.Dimensions.Filled)
-                if (dimension.KeyOf() is { } kind) yield return new BroughtValue(kind, value, Held(line.Number, money, HoldKind.DimensionUnmapped, value));
+                if (dimension.KeyOf() is { } kind)
+                    yield return new BroughtValue(kind, value, Held(line.Number, money, HoldKind.DimensionUnmapped, value));
         }
 
         var whole = side == 0 ? 0 : document.SignedTotal;
         var ofDocument = new ValueTally(1, whole, waits ? 1 : 0, total);
-        if (document.Supplier.Length > 0) yield return new BroughtValue(KeyKind.Supplier, document.Supplier, ofDocument);
+        if (document.Supplier.Length > 0)
+            yield return new BroughtValue(KeyKind.Supplier, document.Supplier, ofDocument);
         yield return new BroughtValue(KeyKind.Source, document.Identity.Source, ofDocument);
         if (document.PaymentAccount.Length > 0)
         {
             var tally = Held(0, whole, HoldKind.PaymentAccountUnmapped, document.PaymentAccount);
-            yield return new BroughtValue(KeyKind.PaymentAccount, document.PaymentAccount, tally.WaitingLines > 0 ? tally : Held(0, whole, HoldKind.PaymentAccountAmbiguous, document.PaymentAccount));
+            yield return new BroughtValue(
+                KeyKind.PaymentAccount,
+                document.PaymentAccount,
+                tally.WaitingLines > 0 ? tally : Held(0, whole, HoldKind.PaymentAccountAmbiguous, document.PaymentAccount)
+            );
         }
 
-        if (document.Settlement.Length > 0) yield return new BroughtValue(KeyKind.Settlement, document.Settlement, Held(0, whole, HoldKind.SettlementUnmapped, document.Settlement));
+        if (document.Settlement.Length > 0)
+            yield return new BroughtValue(
+                KeyKind.Settlement,
+                document.Settlement,
+                Held(0, whole, HoldKind.SettlementUnmapped, document.Settlement)
+            );
 
         ValueTally Held(long line, long money, HoldKind kind, string value)
         {

@@ -127,10 +127,22 @@ public static class KeyKinds
         Cost(KeyKind.Item, "Items"),
         Cost(KeyKind.CostCode, "Cost codes"),
         Cost(KeyKind.CostCodeGroup, "Cost groups"),
-        Cost(KeyKind.Category, "Categories") with { HasGroup = true },
-        Cost(KeyKind.CategoryGroup, "Category groups") with { GroupOf = KeyKind.Category },
-        Cost(KeyKind.Supplier, "Suppliers") with { HasGroup = true },
-        Cost(KeyKind.SupplierGroup, "Supplier groups") with { GroupOf = KeyKind.Supplier },
+        Cost(KeyKind.Category, "Categories") with
+        {
+            HasGroup = true,
+        },
+        Cost(KeyKind.CategoryGroup, "Category groups") with
+        {
+            GroupOf = KeyKind.Category,
+        },
+        Cost(KeyKind.Supplier, "Suppliers") with
+        {
+            HasGroup = true,
+        },
+        Cost(KeyKind.SupplierGroup, "Supplier groups") with
+        {
+            GroupOf = KeyKind.Supplier,
+        },
         Cost(KeyKind.Source, "Sources"),
         new(KeyKind.SupplierPayable, "Own payables", KeySide.Offset, KeyTarget.Account, KeyKind.Supplier),
         new(KeyKind.Settlement, "Settlements", KeySide.Offset, KeyTarget.Account, KeyKind.Settlement),
@@ -151,7 +163,8 @@ public static class KeyKinds
     /// <summary>The row of a kind.</summary>
     public static KeyKindRow Row(this KeyKind kind) => Rows[(int)kind];
 
-    /// <summary>Whether rows of this kind stand in the mapping book's own file; those that map a value to a value stand in a file beside it.</summary>
+    /// <summary>Whether rows of this kind stand in the mapping book's own file; those that map a value to a value stand in a file beside
+    /// it.</summary>
     public static bool IsInBook(this KeyKind kind) => kind.Row().Target is KeyTarget.Account or KeyTarget.Tax;
 
     /// <summary>Whether its target is a value of the ledger, not an account.</summary>
@@ -160,11 +173,13 @@ public static class KeyKinds
     /// <summary>The dimension that it is a value of; none for the other kinds.</summary>
     public static Dimension? DimensionOf(this KeyKind kind) => kind.Row().Dimension;
 
-    /// <summary>The kind of key of a dimension's values; none for those that the ledger defines itself, whose values are named as the ledger names them.</summary>
+    /// <summary>The kind of key of a dimension's values; none for those that the ledger defines itself, whose values are named as the
+    /// ledger names them.</summary>
     public static KeyKind? KeyOf(this Dimension dimension)
     {
         foreach (var row in Rows)
-            if (row.Dimension == dimension) return row.Kind;
+            if (row.Dimension == dimension)
+                return row.Kind;
         return null;
     }
 
@@ -181,7 +196,8 @@ public static class KeyKinds
     public static string Fold(this KeyKind kind, string key) => kind == KeyKind.Source ? key : Folded.Of(key);
 
     /// <summary>Compares keys of this kind as they were written.</summary>
-    public static IEqualityComparer<string> Comparer(this KeyKind kind) => kind == KeyKind.Source ? StringComparer.Ordinal : Folded.Comparer;
+    public static IEqualityComparer<string> Comparer(this KeyKind kind) =>
+        kind == KeyKind.Source ? StringComparer.Ordinal : Folded.Comparer;
 
     /// <summary>The trade's name of the kind.</summary>
     public static string Title(this KeyKind kind) => kind.Row().Title;

@@ -81,7 +81,8 @@ public sealed class Ladder
 
     /// <summary>A ladder over a book.</summary>
     /// <param name="book">The mappings.</param>
-    /// <param name="order">The rungs from item to source in the company's order; one left out is off. A person's choice and an original account always come first.</param>
+    /// <param name="order">The rungs from item to source in the company's order; one left out is off. A person's choice and an original
+    /// account always come first.</param>
     public Ladder(MappingBook book, IEnumerable<Rung> order)
     {
         this.book = book;
@@ -90,21 +91,22 @@ public sealed class Ladder
 
     /// <summary>The rungs from item to source, in the usual order (common practice: item overrides category overrides supplier).</summary>
     public static IReadOnlyList<Rung> UsualOrder { get; } =
-        [Rung.Item, Rung.CostCode, Rung.CostCodeGroup, Rung.Category, Rung.CategoryGroup, Rung.Supplier, Rung.SupplierGroup, Rung.Source];
+    [Rung.Item, Rung.CostCode, Rung.CostCodeGroup, Rung.Category, Rung.CategoryGroup, Rung.Supplier, Rung.SupplierGroup, Rung.Source];
 
     /// <summary>The kind of key that a rung looks up; none for a person's choice, an original account and the fallback.</summary>
-    public static KeyKind? KeyOf(Rung rung) => rung switch
-    {
-        Rung.Item => KeyKind.Item,
-        Rung.CostCode => KeyKind.CostCode,
-        Rung.CostCodeGroup => KeyKind.CostCodeGroup,
-        Rung.Category => KeyKind.Category,
-        Rung.CategoryGroup => KeyKind.CategoryGroup,
-        Rung.Supplier => KeyKind.Supplier,
-        Rung.SupplierGroup => KeyKind.SupplierGroup,
-        Rung.Source => KeyKind.Source,
-        Rung.Person or Rung.Original or Rung.Fallback => null,
-    };
+    public static KeyKind? KeyOf(Rung rung) =>
+        rung switch
+        {
+            Rung.Item => KeyKind.Item,
+            Rung.CostCode => KeyKind.CostCode,
+            Rung.CostCodeGroup => KeyKind.CostCodeGroup,
+            Rung.Category => KeyKind.Category,
+            Rung.CategoryGroup => KeyKind.CategoryGroup,
+            Rung.Supplier => KeyKind.Supplier,
+            Rung.SupplierGroup => KeyKind.SupplierGroup,
+            Rung.Source => KeyKind.Source,
+            Rung.Person or Rung.Original or Rung.Fallback => null,
+        };
 
     /// <summary>Finds what decides a line; null when nothing maps it.</summary>
     public Target? Resolve(Document document, DocumentLine line)
@@ -112,7 +114,8 @@ public sealed class Ladder
         foreach (var rung in order)
         {
             var tried = Try(rung, document, line);
-            if (tried.Finding == RungFinding.Decides) return new Target(rung, tried.Value, Account(tried), tried.Row);
+            if (tried.Finding == RungFinding.Decides)
+                return new Target(rung, tried.Value, Account(tried), tried.Row);
         }
 
         return null;
@@ -126,7 +129,8 @@ public sealed class Ladder
         {
             var step = Try(rung, document, line);
             tried.Add(new RungTried(rung, step.Value, step.Finding, step.Row));
-            if (step.Finding == RungFinding.Decides) return tried;
+            if (step.Finding == RungFinding.Decides)
+                return tried;
         }
 
         tried.Add(new RungTried(Rung.Fallback, "", RungFinding.Decides, null));
@@ -135,26 +139,28 @@ public sealed class Ladder
 
     private static string Account(Step step) => step.Row?.Account ?? step.Value;
 
-    private Step Try(Rung rung, Document document, DocumentLine line) => rung switch
-    {
-        Rung.Person => Given(line.Account),
-        Rung.Original => Given(line.OriginalAccount),
-        Rung.Item => Look(KeyKind.Item, line.Item, document),
-        Rung.CostCode => Look(KeyKind.CostCode, line.CostCode, document),
-        Rung.CostCodeGroup => LookPrefix(line.CostCode, document),
-        Rung.Category => Look(KeyKind.Category, line.Category, document),
-        Rung.CategoryGroup => LookGroup(KeyKind.Category, line.Category, KeyKind.CategoryGroup, document),
-        Rung.Supplier => Look(KeyKind.Supplier, document.Supplier, document),
-        Rung.SupplierGroup => LookGroup(KeyKind.Supplier, document.Supplier, KeyKind.SupplierGroup, document),
-        Rung.Source => Look(KeyKind.Source, document.Identity.Source, document),
-        Rung.Fallback => throw new ArgumentException("The fallback looks nothing up.", nameof(rung)),
-    };
+    private Step Try(Rung rung, Document document, DocumentLine line) =>
+        rung switch
+        {
+            Rung.Person => Given(line.Account),
+            Rung.Original => Given(line.OriginalAccount),
+            Rung.Item => Look(KeyKind.Item, line.Item, document),
+            Rung.CostCode => Look(KeyKind.CostCode, line.CostCode, document),
+            Rung.CostCodeGroup => LookPrefix(line.CostCode, document),
+            Rung.Category => Look(KeyKind.Category, line.Category, document),
+            Rung.CategoryGroup => LookGroup(KeyKind.Category, line.Category, KeyKind.CategoryGroup, document),
+            Rung.Supplier => Look(KeyKind.Supplier, document.Supplier, document),
+            Rung.SupplierGroup => LookGroup(KeyKind.Supplier, document.Supplier, KeyKind.SupplierGroup, document),
+            Rung.Source => Look(KeyKind.Source, document.Identity.Source, document),
+            Rung.Fallback => throw new ArgumentException("The fallback looks nothing up.", nameof(rung)),
+        };
 
     private static Step Given(string account) => new(account, account.Length == 0 ? RungFinding.NoValue : RungFinding.Decides, null);
 
     private Step Look(KeyKind kind, string key, Document document)
     {
-        if (key.Length == 0) return new Step("", RungFinding.NoValue, null);
+        if (key.Length == 0)
+            return new Step("", RungFinding.NoValue, null);
         var row = book.InForce(kind, key, document.Identity.Source, document.Date);
         var finding = row switch
         {
@@ -176,13 +182,16 @@ public sealed class Ladder
     // The longest group that is the beginning of the cost code and ends there or before a separator; ended ones do not count.
     private Step LookPrefix(string costCode, Document document)
     {
-        if (costCode.Length == 0) return new Step("", RungFinding.NoValue, null);
+        if (costCode.Length == 0)
+            return new Step("", RungFinding.NoValue, null);
         var code = Folded.Of(costCode);
         for (var length = code.Length; length > 0; length--)
         {
-            if (length < code.Length && !GroupEnds.Contains(code[length], StringComparison.Ordinal)) continue;
+            if (length < code.Length && !GroupEnds.Contains(code[length], StringComparison.Ordinal))
+                continue;
             var step = Look(KeyKind.CostCodeGroup, code[..length], document);
-            if (step.Finding == RungFinding.Decides) return step with { Value = step.Row!.Key };
+            if (step.Finding == RungFinding.Decides)
+                return step with { Value = step.Row!.Key };
         }
 
         return new Step(costCode, RungFinding.NotMapped, null);

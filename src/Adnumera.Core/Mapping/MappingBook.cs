@@ -4,7 +4,9 @@ namespace Adnumera.Core.Mapping;
 public sealed class MappingBook
 {
     private readonly Dictionary<string, KeyRows>[] byKind =
-        [.. Enum.GetValues<KeyKind>().Select(kind => new Dictionary<string, KeyRows>(kind.Comparer()))];
+    [
+        .. Enum.GetValues<KeyKind>().Select(kind => new Dictionary<string, KeyRows>(kind.Comparer())),
+    ];
 
     /// <summary>Makes a book of rows in any order.</summary>
     public MappingBook(IEnumerable<MappingRow> rows)
@@ -12,7 +14,8 @@ public sealed class MappingBook
         foreach (var row in rows)
         {
             var ofKind = byKind[(int)row.Kind];
-            if (!ofKind.TryGetValue(row.Key, out var ofKey)) ofKind.Add(row.Key, ofKey = new KeyRows());
+            if (!ofKind.TryGetValue(row.Key, out var ofKey))
+                ofKind.Add(row.Key, ofKey = new KeyRows());
             ofKey.Add(row);
         }
     }
@@ -35,7 +38,8 @@ public sealed class MappingBook
             if (row.ForSource.Length > 0)
             {
                 bySource ??= new(StringComparer.Ordinal);
-                if (!bySource.TryGetValue(row.ForSource, out rows)) bySource.Add(row.ForSource, rows = []);
+                if (!bySource.TryGetValue(row.ForSource, out rows))
+                    bySource.Add(row.ForSource, rows = []);
             }
 
             // Latest first, so that the first one on or before a day is in force; a row without a day stands last.
@@ -49,7 +53,8 @@ public sealed class MappingBook
         private static MappingRow? Latest(List<MappingRow> rows, DateOnly day)
         {
             foreach (var row in rows)
-                if (row.EffectiveFrom is not { } from || from <= day) return row;
+                if (row.EffectiveFrom is not { } from || from <= day)
+                    return row;
             return null;
         }
     }

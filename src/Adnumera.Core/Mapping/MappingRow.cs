@@ -21,7 +21,8 @@ public sealed record MappingRow
     /// <summary>The item of the ledger that brings the account; blank where the account itself is the target.</summary>
     public string LedgerItem { get; init; } = "";
 
-    /// <summary>The ledger's value that a value maps to, or <see cref="LeaveOut"/>; for a tax code the ledger's code. Blank for none.</summary>
+    /// <summary>The ledger's value that a value maps to, or <see cref="LeaveOut"/>; for a tax code the ledger's code. Blank for
+    /// none.</summary>
     public string Value { get; init; } = "";
 
     /// <summary>The group of a category or supplier; blank for none.</summary>

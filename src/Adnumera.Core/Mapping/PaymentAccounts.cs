@@ -91,15 +91,26 @@ public sealed class PaymentAccounts(IReadOnlyList<PaymentAccount> accounts)
 
     private IEnumerable<MappingRow> RowsOf(string text, IReadOnlyList<(PaymentAccount Account, PaymentNumber Number)> claimants)
     {
-        var starts = claimants.Select(c => c.Number.From).Concat(claimants.Where(c => c.Number.Through is not null).Select(c => (DateOnly?)c.Number.Through!.Value.AddDays(1)))
-            .Append(null).Distinct().OrderBy(d => d ?? DateOnly.MinValue);
+        var starts = claimants
+            .Select(c => c.Number.From)
+            .Concat(claimants.Where(c => c.Number.Through is not null).Select(c => (DateOnly?)c.Number.Through!.Value.AddDays(1)))
+            .Append(null)
+            .Distinct()
+            .OrderBy(d => d ?? DateOnly.MinValue);
         var before = "";
         foreach (var start in starts)
         {
             var account = Claiming(text, start ?? DateOnly.MinValue) is [var only] ? only.Account : "";
-            if (account == before) continue;
+            if (account == before)
+                continue;
             before = account;
-            yield return new MappingRow { Kind = KeyKind.PaymentAccount, Key = text, Account = account, EffectiveFrom = start };
+            yield return new MappingRow
+            {
+                Kind = KeyKind.PaymentAccount,
+                Key = text,
+                Account = account,
+                EffectiveFrom = start,
+            };
         }
     }
 }

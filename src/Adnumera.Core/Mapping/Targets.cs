@@ -31,7 +31,8 @@ public static class Targets
         : found.IsControl ? BrokenBecause.Control
         : null;
 
-    /// <summary>Why an account cannot be the offset; null when it can. It must be in the chart, active, and an asset, a liability or equity.</summary>
+    /// <summary>Why an account cannot be the offset; null when it can. It must be in the chart, active, and an asset, a liability or
+    /// equity.</summary>
     public static BrokenBecause? BrokenForOffset(Chart chart, string account) =>
         !chart.TryFind(account, out var found) ? BrokenBecause.NotInChart
         : !found.Active ? BrokenBecause.Closed
@@ -53,19 +54,25 @@ public static class Targets
         : BrokenForCost(chart, row.Account);
 
     /// <summary>
-    /// Why an allowed target is unusual and asks for a confirmation; blank when it is ordinary (common practice: for a cost expense, cost of
+    /// Why an allowed target is unusual and asks for a confirmation; blank when it is ordinary (common practice: for a cost expense, cost
+    /// of
     /// sales and assets are; for the other side assets and liabilities).
     /// </summary>
-    public static string Asks(MappingRow row, Account account) => row.Kind == KeyKind.TaxCode ? "" : row.Kind.IsOffset() ? AsksOfOffset(account) : AsksOfCost(account);
+    public static string Asks(MappingRow row, Account account) =>
+        row.Kind == KeyKind.TaxCode ? ""
+        : row.Kind.IsOffset() ? AsksOfOffset(account)
+        : AsksOfCost(account);
 
     /// <summary>Why an account is unusual for a cost; blank when it is ordinary.</summary>
-    public static string AsksOfCost(Account account) => account.Kind switch
-    {
-        AccountKind.Liability => $"{account.Title} is a liability: right for tax remitted, loan principal or royalties owed, seldom for a cost.",
-        AccountKind.Equity => $"{account.Title} is equity: right for an owner's private charge, seldom for a cost.",
-        AccountKind.Income => $"{account.Title} is an income account: a cost there reduces income.",
-        _ => "",
-    };
+    public static string AsksOfCost(Account account) =>
+        account.Kind switch
+        {
+            AccountKind.Liability =>
+                $"{account.Title} is a liability: right for tax remitted, loan principal or royalties owed, seldom for a cost.",
+            AccountKind.Equity => $"{account.Title} is equity: right for an owner's private charge, seldom for a cost.",
+            AccountKind.Income => $"{account.Title} is an income account: a cost there reduces income.",
+            _ => "",
+        };
 
     /// <summary>Why an account is unusual as the other side; blank when it is ordinary.</summary>
     public static string AsksOfOffset(Account account) =>
@@ -74,7 +81,8 @@ public static class Targets
     /// <summary>What else a target means, as people say it where it is chosen; blank when it means nothing more.</summary>
     public static string Means(MappingRow row, Account account) =>
         row.Kind == KeyKind.Settlement && account.Role is AccountRole.Bank or AccountRole.Cash or AccountRole.Card
-            ? $"A bill that is settled so is paid from {account.Title} on the day of its entry: it becomes a payment there, and never an open bill."
+            ? $"A bill that is settled so is paid from {account.Title} on the day of its entry: it becomes a payment there, "
+                + "and never an open bill."
             : "";
 
     /// <summary>
@@ -85,12 +93,16 @@ public static class Targets
     /// <param name="chart">The chart as it is.</param>
     /// <param name="most">How many at most.</param>
     public static IReadOnlyList<(Account Account, double Likeness)> Successors(Account lost, Chart chart, int most = 3) =>
-        [.. chart.Accounts
-            .Where(a => a.Active && a.Id != lost.Id && a.Kind == lost.Kind && a.IsControl == lost.IsControl)
-            .Select(a => (Account: a, Likeness: LikenessOf(lost, a)))
-            .Where(s => s.Likeness >= 0.6)
-            .OrderByDescending(s => s.Likeness).ThenBy(s => s.Account.Number, StringComparer.Ordinal).ThenBy(s => s.Account.Id, StringComparer.Ordinal)
-            .Take(most)];
+        [
+            .. chart
+                .Accounts.Where(a => a.Active && a.Id != lost.Id && a.Kind == lost.Kind && a.IsControl == lost.IsControl)
+                .Select(a => (Account: a, Likeness: LikenessOf(lost, a)))
+                .Where(s => s.Likeness >= 0.6)
+                .OrderByDescending(s => s.Likeness)
+                .ThenBy(s => s.Account.Number, StringComparer.Ordinal)
+                .ThenBy(s => s.Account.Id, StringComparer.Ordinal)
+                .Take(most),
+        ];
 
     // Number and name agree: surely the same. One alone says less; a name says more than a number that was given anew.
     private static double LikenessOf(Account lost, Account candidate)

@@ -15,7 +15,15 @@ namespace Adnumera.Core.Posting;
 /// <param name="Memo">The line's text.</param>
 /// <param name="IsOffset">Whether it is the other side.</param>
 /// <param name="Item">The item of the ledger that brought the account; blank for none.</param>
-public sealed record InstructionLine(string Account, long Signed, string TaxCode, Dimensions Dimensions, string Memo, bool IsOffset, string Item = "");
+public sealed record InstructionLine(
+    string Account,
+    long Signed,
+    string TaxCode,
+    Dimensions Dimensions,
+    string Memo,
+    bool IsOffset,
+    string Item = ""
+);
 
 /// <summary>An entry as it is sent.</summary>
 public sealed record EntryInstruction
@@ -59,38 +67,63 @@ public sealed record EntryInstruction
     /// <param name="entry">Its entry.</param>
     /// <param name="suppliers">Whom spellings mean.</param>
     /// <param name="accounts">The payment accounts, to name whoever is owed what their own card paid, or owes what was private.</param>
-    public static EntryInstruction Of(string key, Document document, Entry entry, SupplierDirectory suppliers, PaymentAccounts accounts) => new()
-    {
-        IdempotencyKey = key,
-        Identity = document.Identity,
-        Form = entry.Head.Form,
-        Date = entry.Head.Date,
-        DueDate = entry.Head.DueDate,
-        Reference = entry.Head.Reference,
-        Supplier = suppliers.NameOf(OwedTo(document, entry)),
-        Employee = document.Employee.Length > 0 ? document.Employee : Holder(document, accounts),
-        Currency = entry.Head.Currency.Code,
-        Memo = entry.Lines.FirstOrDefault(l => l.Rung == EntryRung.Offset)?.Memo ?? "",
-        Lines = [.. entry.Lines.Select(l => new InstructionLine(l.Account, l.Signed, l.TaxCode, l.Dimensions, l.Memo, l.Rung == EntryRung.Offset, l.LedgerItem))],
-    };
+    public static EntryInstruction Of(string key, Document document, Entry entry, SupplierDirectory suppliers, PaymentAccounts accounts) =>
+        new()
+        {
+            IdempotencyKey = key,
+            Identity = document.Identity,
+            Form = entry.Head.Form,
+            Date = entry.Head.Date,
+            DueDate = entry.Head.DueDate,
+            Reference = entry.Head.Reference,
+            Supplier = suppliers.NameOf(OwedTo(document, entry)),
+            Employee = document.Employee.Length > 0 ? document.Employee : Holder(document, accounts),
+            Currency = entry.Head.Currency.Code,
+            Memo = entry.Lines.FirstOrDefault(l => l.Rung == EntryRung.Offset)?.Memo ?? "",
+            Lines =
+            [
+                .. entry.Lines.Select(l => new InstructionLine(
+                    l.Account,
+                    l.Signed,
+                    l.TaxCode,
+                    l.Dimensions,
+                    l.Memo,
+                    l.Rung == EntryRung.Offset,
+                    l.LedgerItem
+                )),
+            ],
+        };
 
     /// <summary>Who the entry is owed to: the supplier; for a claim that becomes a bill, the employee.</summary>
     public static string OwedTo(Document document, Entry entry) =>
         document.Kind.Row().Side == DocumentSide.Employee && entry.Head.Form == LedgerForm.Bill ? document.Employee : document.Supplier;
 
     /// <summary>The same entry as the proof compares it.</summary>
-    public IntendedEntry AsIntended() => new()
-    {
-        Identity = Identity,
-        Date = Date,
-        Reference = Reference,
-        Supplier = Supplier,
-        Employee = Employee,
-        Lines = [.. Lines.Select(l => new ProofLine(l.Account, Math.Max(l.Signed, 0), Math.Max(-l.Signed, 0), l.TaxCode, l.Dimensions, l.IsOffset))],
-    };
+    public IntendedEntry AsIntended() =>
+        new()
+        {
+            Identity = Identity,
+            Date = Date,
+            Reference = Reference,
+            Supplier = Supplier,
+            Employee = Employee,
+            Lines =
+            [
+                .. Lines.Select(l => new ProofLine(
+                    l.Account,
+                    Math.Max(l.Signed, 0),
+                    Math.Max(-l.Signed, 0),
+                    l.TaxCode,
+                    l.Dimensions,
+                    l.IsOffset
+                )),
+            ],
+        };
 
     private static string Holder(Document document, PaymentAccounts accounts) =>
-        document.Kind.IsCard() && accounts.Claiming(document.PaidFrom, document.Date) is [var account] && (document.Private || account.Kind == PaymentAccountKind.Personal)
+        document.Kind.IsCard()
+        && accounts.Claiming(document.PaidFrom, document.Date) is [var account]
+        && (document.Private || account.Kind == PaymentAccountKind.Personal)
             ? account.Holder
             : "";
 }

@@ -25,25 +25,22 @@ public enum LedgerTrouble
 public sealed class LedgerUnavailableException : Exception
 {
     /// <summary>No reason known.</summary>
-    public LedgerUnavailableException()
-    {
-    }
+    public LedgerUnavailableException() { }
 
     /// <summary>With what a person should know.</summary>
-    public LedgerUnavailableException(string message) : base(message)
-    {
-    }
+    public LedgerUnavailableException(string message)
+        : base(message) { }
 
     /// <summary>With what a person should know, and the cause.</summary>
-    public LedgerUnavailableException(string message, Exception innerException) : base(message, innerException)
-    {
-    }
+    public LedgerUnavailableException(string message, Exception innerException)
+        : base(message, innerException) { }
 
     /// <summary>Why.</summary>
     public LedgerTrouble Trouble { get; init; }
 }
 
-/// <summary>The port to a ledger. Reading throws <see cref="LedgerUnavailableException"/>; posting answers, and never throws for what the network does.</summary>
+/// <summary>The port to a ledger. Reading throws <see cref="LedgerUnavailableException"/>; posting answers, and never throws for what the
+/// network does.</summary>
 public interface ILedger
 {
     /// <summary>Who is connected.</summary>

@@ -26,9 +26,7 @@ public enum InstructionState
 /// <summary>What the ledger did with an instruction, as far as it is known.</summary>
 public abstract record PostingAnswer
 {
-    private PostingAnswer()
-    {
-    }
+    private PostingAnswer() { }
 
     /// <summary>It stands in the ledger under this id.</summary>
     public sealed record Accepted(string LedgerId) : PostingAnswer;
@@ -52,7 +50,13 @@ public abstract record PostingAnswer
 
     /// <summary>One answer for each case.</summary>
     public T Match<T>(
-        Func<Accepted, T> accepted, Func<Refused, T> refused, Func<Lost, T> lost, Func<KeyInUse, T> keyInUse, Func<TryLater, T> tryLater, Func<NotAllowed, T> notAllowed) =>
+        Func<Accepted, T> accepted,
+        Func<Refused, T> refused,
+        Func<Lost, T> lost,
+        Func<KeyInUse, T> keyInUse,
+        Func<TryLater, T> tryLater,
+        Func<NotAllowed, T> notAllowed
+    ) =>
         this is Accepted a ? accepted(a)
         : this is Refused r ? refused(r)
         : this is Lost l ? lost(l)
@@ -97,35 +101,41 @@ public static class Outbox
     public static readonly TimeSpan BetweenAsks = TimeSpan.FromMinutes(5);
 
     /// <summary>
-    /// The idempotency key of a document's entry: the same for the same revision, so that the ledger takes it once however often it is sent.
+    /// The idempotency key of a document's entry: the same for the same revision, so that the ledger takes it once however often it is
+    /// sent.
     /// </summary>
     public static string KeyOfEntry(string company, long documentId, int revision) =>
         string.Create(CultureInfo.InvariantCulture, $"{company}/document/{documentId}/{revision}");
 
-    /// <summary>The idempotency key of a supplier that the ledger lacks; another one for each ledger, and after each clear answer.</summary>
+    /// <summary>The idempotency key of a supplier that the ledger lacks; another one for each ledger, and after each clear
+    /// answer.</summary>
     /// <remarks>The name goes in as a hash, so that a key is plain ASCII and may stand in a header.</remarks>
     public static string KeyOfSupplier(string company, string organisation, string supplier, int revision) =>
         string.Create(CultureInfo.InvariantCulture, $"{company}/supplier/{Hash($"{organisation}\0{Folded.Of(supplier)}")}/{revision}");
 
     /// <summary>
-    /// What to do next. One that was sent or is unknown is asked for; it goes again, with the same content under the same key, only when the ledger
+    /// What to do next. One that was sent or is unknown is asked for; it goes again, with the same content under the same key, only when
+    /// the ledger
     /// has said often enough and over long enough that it does not have it.
     /// </summary>
     /// <param name="state">Where it is.</param>
     /// <param name="absence">What the ledger said of its key.</param>
-    public static PostingStep Next(InstructionState state, Absence absence = default) => state switch
-    {
-        InstructionState.Planned => PostingStep.Send,
-        InstructionState.Unknown when absence.Times >= AbsentTimes && absence.Latest - absence.Since >= AbsentFor => PostingStep.Send,
-        InstructionState.Sent or InstructionState.Unknown => PostingStep.Ask,
-        InstructionState.Accepted or InstructionState.Refused => PostingStep.Nothing,
-    };
+    public static PostingStep Next(InstructionState state, Absence absence = default) =>
+        state switch
+        {
+            InstructionState.Planned => PostingStep.Send,
+            InstructionState.Unknown when absence.Times >= AbsentTimes && absence.Latest - absence.Since >= AbsentFor => PostingStep.Send,
+            InstructionState.Sent or InstructionState.Unknown => PostingStep.Ask,
+            InstructionState.Accepted or InstructionState.Refused => PostingStep.Nothing,
+        };
 
     /// <summary>Whether an unknown one is to be asked for again by itself.</summary>
-    public static bool IsDue(Absence absence, DateTimeOffset now) => absence.Times == 0 || now - absence.Latest >= BetweenAsks || Next(InstructionState.Unknown, absence) == PostingStep.Send;
+    public static bool IsDue(Absence absence, DateTimeOffset now) =>
+        absence.Times == 0 || now - absence.Latest >= BetweenAsks || Next(InstructionState.Unknown, absence) == PostingStep.Send;
 
     /// <summary>
-    /// The state that follows from an answer to sending it. What the ledger turned away at the door is as it was before; but an earlier attempt that
+    /// The state that follows from an answer to sending it. What the ledger turned away at the door is as it was before; but an earlier
+    /// attempt that
     /// may have arrived stays unknown.
     /// </summary>
     public static InstructionState After(InstructionState before, PostingAnswer answer)
@@ -137,7 +147,8 @@ public static class Outbox
             lost: _ => InstructionState.Unknown,
             keyInUse: _ => InstructionState.Unknown,
             tryLater: _ => turnedAway,
-            notAllowed: _ => turnedAway);
+            notAllowed: _ => turnedAway
+        );
     }
 
     private static string Hash(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)));

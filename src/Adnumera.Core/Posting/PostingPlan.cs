@@ -18,9 +18,7 @@ public readonly record struct PlannedSupplier(int Revision, bool UnderWay);
 /// <summary>What is to be written down for a dispatch; suppliers go before the entries that name them.</summary>
 public abstract record PlanStep
 {
-    private PlanStep()
-    {
-    }
+    private PlanStep() { }
 
     /// <summary>A supplier that the ledger lacks.</summary>
     public sealed record AddSupplier(string Name, int Revision, string Key) : PlanStep;
@@ -36,7 +34,10 @@ public abstract record PlanStep
 
     /// <summary>One answer for each case.</summary>
     public T Match<T>(Func<AddSupplier, T> addSupplier, Func<PostEntry, T> postEntry, Func<Recode, T> recode, Func<LeaveOut, T> leaveOut) =>
-        this is AddSupplier a ? addSupplier(a) : this is PostEntry p ? postEntry(p) : this is Recode r ? recode(r) : leaveOut((LeaveOut)this);
+        this is AddSupplier a ? addSupplier(a)
+        : this is PostEntry p ? postEntry(p)
+        : this is Recode r ? recode(r)
+        : leaveOut((LeaveOut)this);
 }
 
 /// <summary>Plans what a dispatch sends, for one organisation's ledger.</summary>
@@ -46,7 +47,12 @@ public abstract record PlanStep
 /// <param name="accounts">The payment accounts.</param>
 /// <param name="planned">The suppliers that were planned for that ledger before, by folded name.</param>
 public sealed class PostingPlan(
-    string company, string organisation, SupplierDirectory suppliers, PaymentAccounts accounts, IReadOnlyDictionary<string, PlannedSupplier> planned)
+    string company,
+    string organisation,
+    SupplierDirectory suppliers,
+    PaymentAccounts accounts,
+    IReadOnlyDictionary<string, PlannedSupplier> planned
+)
 {
     private readonly HashSet<string> missing = new(Folded.Comparer);
 
@@ -69,8 +75,17 @@ public sealed class PostingPlan(
         }
 
         var supplier = suppliers.NameOf(EntryInstruction.OwedTo(document.Composed.Document, entry));
-        if (supplier.Length > 0 && !suppliers.IsInLedger(supplier) && missing.Add(supplier) && planned.GetValueOrDefault(Folded.Of(supplier)) is { UnderWay: false } before)
-            yield return new PlanStep.AddSupplier(supplier, before.Revision + 1, Outbox.KeyOfSupplier(company, organisation, supplier, before.Revision + 1));
+        if (
+            supplier.Length > 0
+            && !suppliers.IsInLedger(supplier)
+            && missing.Add(supplier)
+            && planned.GetValueOrDefault(Folded.Of(supplier)) is { UnderWay: false } before
+        )
+            yield return new PlanStep.AddSupplier(
+                supplier,
+                before.Revision + 1,
+                Outbox.KeyOfSupplier(company, organisation, supplier, before.Revision + 1)
+            );
         var key = Outbox.KeyOfEntry(company, document.Id, document.Revision);
         yield return new PlanStep.PostEntry(document, EntryInstruction.Of(key, document.Composed.Document, entry, suppliers, accounts));
     }

@@ -43,7 +43,8 @@ public sealed record AccountProof(string Account)
     public long NotOurs => NotOursDebit - NotOursCredit;
 
     /// <summary>
-    /// Whether the account agrees over a period: opening balance, what we made, payments and what we did not make come to the closing balance, and nothing differs
+    /// Whether the account agrees over a period: opening balance, what we made, payments and what we did not make come to the closing
+    /// balance, and nothing differs
     /// (02-domain, chapter 8).
     /// </summary>
     /// <param name="opening">The balance before the period, debit minus credit.</param>
@@ -57,7 +58,8 @@ public sealed record AccountProof(string Account)
         var byId = new Dictionary<string, AccountProof>(StringComparer.Ordinal);
         AccountProof At(string account)
         {
-            if (byId.TryGetValue(account, out var known)) return known;
+            if (byId.TryGetValue(account, out var known))
+                return known;
             var added = new AccountProof(account);
             order.Add(added);
             byId.Add(account, added);
@@ -72,14 +74,15 @@ public sealed record AccountProof(string Account)
         }
 
         foreach (var entry in ledger)
-            foreach (var line in entry.Lines)
-                At(line.Account).AddFound(entry, line);
+        foreach (var line in entry.Lines)
+            At(line.Account).AddFound(entry, line);
         return order;
     }
 
     private void AddFound(FoundEntry entry, ProofLine line)
     {
-        if (entry.Status != LedgerStatus.Posted) return;
+        if (entry.Status != LedgerStatus.Posted)
+            return;
         if (entry.IsPayment)
         {
             PaymentsDebit += line.Debit;

@@ -83,9 +83,7 @@ public sealed record Difference
 /// <summary>What was intended or found: nothing, an amount, or a text.</summary>
 public abstract record DifferenceValue
 {
-    private DifferenceValue()
-    {
-    }
+    private DifferenceValue() { }
 
     /// <summary>Nothing to show.</summary>
     public static DifferenceValue Nothing { get; } = new Text("");

@@ -16,25 +16,38 @@ internal sealed class EntryComparison
     public EntryComparison(IntendedEntry intended, IReadOnlyList<ProofLine> found)
     {
         this.intended = intended;
-        foreach (var line in intended.Lines) BucketOf(line).Intended += line.Signed;
-        foreach (var line in found) BucketOf(line).Found += line.Signed;
+        foreach (var line in intended.Lines)
+            BucketOf(line).Intended += line.Signed;
+        foreach (var line in found)
+            BucketOf(line).Found += line.Signed;
     }
 
     public IEnumerable<Move> Run()
     {
-        foreach (var account in accounts) FindSides(account);
-        foreach (var account in accounts) FindWithin(account);
+        foreach (var account in accounts)
+            FindSides(account);
+        foreach (var account in accounts)
+            FindWithin(account);
         FindAccounts();
         foreach (var account in accounts)
             if (account.Left != 0)
-                moves.Add(new Move(DifferenceKind.Amount, account.Id, new DifferenceValue.Money(account.Intended), new DifferenceValue.Money(account.Found), Math.Abs(account.Left)));
+                moves.Add(
+                    new Move(
+                        DifferenceKind.Amount,
+                        account.Id,
+                        new DifferenceValue.Money(account.Intended),
+                        new DifferenceValue.Money(account.Found),
+                        Math.Abs(account.Left)
+                    )
+                );
         return moves.OrderBy(m => m.Kind);
     }
 
     private Bucket BucketOf(ProofLine line)
     {
         var account = accounts.Find(a => a.Id == line.Account);
-        if (account is null) accounts.Add(account = new AccountSum(line.Account));
+        if (account is null)
+            accounts.Add(account = new AccountSum(line.Account));
         return account.BucketOf(line);
     }
 
@@ -42,9 +55,17 @@ internal sealed class EntryComparison
     {
         foreach (var bucket in account.Buckets)
         {
-            if (bucket.Intended == 0 || bucket.Found != -bucket.Intended) continue;
-            moves.Add(new Move(DifferenceKind.Side, account.Id,
-                new DifferenceValue.Money(bucket.Intended), new DifferenceValue.Money(bucket.Found), Math.Abs(bucket.Intended)));
+            if (bucket.Intended == 0 || bucket.Found != -bucket.Intended)
+                continue;
+            moves.Add(
+                new Move(
+                    DifferenceKind.Side,
+                    account.Id,
+                    new DifferenceValue.Money(bucket.Intended),
+                    new DifferenceValue.Money(bucket.Found),
+                    Math.Abs(bucket.Intended)
+                )
+            );
             bucket.Left = 0;
             account.Turned += bucket.Intended;
         }
@@ -60,7 +81,8 @@ internal sealed class EntryComparison
             {
                 foreach (var to in over)
                 {
-                    if (from.Left <= 0 || to.Left >= 0 || (equal && from.Left != -to.Left)) continue;
+                    if (from.Left <= 0 || to.Left >= 0 || (equal && from.Left != -to.Left))
+                        continue;
                     var moved = Math.Min(from.Left, -to.Left);
 
                     // A debit that is short here and over there moved from here to there; a credit the other way round.
@@ -75,10 +97,12 @@ internal sealed class EntryComparison
 
     private static Move Within(string account, Bucket from, Bucket to, long moved)
     {
-        List<string> was = [], now = [];
+        List<string> was = [],
+            now = [];
         void Note(string name, string left, string right)
         {
-            if (Folded.Same(left, right)) return;
+            if (Folded.Same(left, right))
+                return;
             was.Add($"{name}={left}");
             now.Add($"{name}={right}");
         }
@@ -87,15 +111,20 @@ internal sealed class EntryComparison
             Note(dimension.Word, from.Dimensions[dimension], to.Dimensions[dimension]);
         var kind = was.Count > 0 ? DifferenceKind.Dimension : DifferenceKind.Tax;
         Note("tax_code", from.TaxCode, to.TaxCode);
-        return new Move(kind, account, new DifferenceValue.Text(string.Join("; ", was)), new DifferenceValue.Text(string.Join("; ", now)), moved);
+        return new Move(
+            kind,
+            account,
+            new DifferenceValue.Text(string.Join("; ", was)),
+            new DifferenceValue.Text(string.Join("; ", now)),
+            moved
+        );
     }
 
     private void FindAccounts()
     {
-        foreach (var account in accounts) account.Settle();
-        while (NextAccountMove(equal: true) || NextAccountMove(equal: false))
-        {
-        }
+        foreach (var account in accounts)
+            account.Settle();
+        while (NextAccountMove(equal: true) || NextAccountMove(equal: false)) { }
     }
 
     // The whole sum of an account, or else one whole entry line, that left it; another account gained at least that on the same side.
@@ -107,10 +136,20 @@ internal sealed class EntryComparison
             {
                 foreach (var to in accounts)
                 {
-                    if (to == from || Math.Sign(to.Left) != -Math.Sign(amount)) continue;
+                    if (to == from || Math.Sign(to.Left) != -Math.Sign(amount))
+                        continue;
                     var fits = equal ? to.Left == -amount : Math.Abs(to.Left) >= Math.Abs(amount) && (amount == from.Left);
-                    if (!fits) continue;
-                    moves.Add(new Move(DifferenceKind.Account, from.Id, new DifferenceValue.Text(from.Id), new DifferenceValue.Text(to.Id), Math.Abs(amount)));
+                    if (!fits)
+                        continue;
+                    moves.Add(
+                        new Move(
+                            DifferenceKind.Account,
+                            from.Id,
+                            new DifferenceValue.Text(from.Id),
+                            new DifferenceValue.Text(to.Id),
+                            Math.Abs(amount)
+                        )
+                    );
                     from.Left -= amount;
                     to.Left += amount;
                     return true;
@@ -123,10 +162,16 @@ internal sealed class EntryComparison
 
     private IEnumerable<long> Leavings(AccountSum account)
     {
-        if (account.Left == 0) yield break;
-        if (account.Left == account.Intended - account.Turned) yield return account.Left;
+        if (account.Left == 0)
+            yield break;
+        if (account.Left == account.Intended - account.Turned)
+            yield return account.Left;
         foreach (var line in intended.Lines)
-            if (line.Account == account.Id && Math.Sign(line.Signed) == Math.Sign(account.Left) && Math.Abs(line.Signed) <= Math.Abs(account.Left))
+            if (
+                line.Account == account.Id
+                && Math.Sign(line.Signed) == Math.Sign(account.Left)
+                && Math.Abs(line.Signed) <= Math.Abs(account.Left)
+            )
                 yield return line.Signed;
     }
 
@@ -156,7 +201,8 @@ internal sealed class EntryComparison
             var taxCode = Folded.Of(line.TaxCode);
             var dimensions = line.Dimensions.Fold();
             var bucket = Buckets.Find(b => b.FoldedTaxCode == taxCode && b.FoldedDimensions == dimensions);
-            if (bucket is null) Buckets.Add(bucket = new Bucket(line.TaxCode, line.Dimensions, taxCode, dimensions));
+            if (bucket is null)
+                Buckets.Add(bucket = new Bucket(line.TaxCode, line.Dimensions, taxCode, dimensions));
             return bucket;
         }
     }

@@ -3,7 +3,8 @@ using Adnumera.Core.Amounts;
 namespace Adnumera.Core.Proof;
 
 /// <summary>
-/// Differences as a person counts them: one fault is one difference, and its money counts once. An entry whose amount was changed differs in each of its accounts; an entry that is not
+/// Differences as a person counts them: one fault is one difference, and its money counts once. An entry whose amount was changed differs
+/// in each of its accounts; an entry that is not
 /// ours stands in several: both are one fault, with the larger of the two sides as the money at stake.
 /// </summary>
 public static class Faults
@@ -12,8 +13,15 @@ public static class Faults
     /// <param name="differences">What the proof found.</param>
     /// <param name="currency">For the words.</param>
     public static IReadOnlyList<Difference> Of(IReadOnlyList<Difference> differences, Currency currency) =>
-        [.. differences.GroupBy(d => d.Kind is DifferenceKind.Amount or DifferenceKind.NotOurs ? (d.Identity, Entry: string.Join(' ', d.LedgerEntries), d.Kind, Single: 0) : (d.Identity, Entry: "", d.Kind, Single: Place(d)))
-            .Select(g => g.Count() == 1 ? g.First() : Joined([.. g], currency))];
+        [
+            .. differences
+                .GroupBy(d =>
+                    d.Kind is DifferenceKind.Amount or DifferenceKind.NotOurs
+                        ? (d.Identity, Entry: string.Join(' ', d.LedgerEntries), d.Kind, Single: 0)
+                        : (d.Identity, Entry: "", d.Kind, Single: Place(d))
+                )
+                .Select(g => g.Count() == 1 ? g.First() : Joined([.. g], currency)),
+        ];
 
     /// <summary>The money at stake of several faults: that of one document or ledger entry counts once, with its largest.</summary>
     public static long AtStake(IEnumerable<Difference> faults) =>
@@ -32,9 +40,12 @@ public static class Faults
         return largest with
         {
             Amount = side,
-            Detail = largest.Kind == DifferenceKind.NotOurs
-                ? $"Ledger entry {string.Join(' ', largest.LedgerEntries)} was not made here: {string.Join("; ", parts.Select(p => $"{p.Account} {Text(p.Found)}"))}."
-                : $"The entry has other amounts than intended: {string.Join("; ", parts.Select(p => $"{p.Account} {Text(p.Intended)} → {Text(p.Found)}"))}.",
+            Detail =
+                largest.Kind == DifferenceKind.NotOurs
+                    ? $"Ledger entry {string.Join(' ', largest.LedgerEntries)} was not made here: "
+                        + $"{string.Join("; ", parts.Select(p => $"{p.Account} {Text(p.Found)}"))}."
+                    : "The entry has other amounts than intended: "
+                        + $"{string.Join("; ", parts.Select(p => $"{p.Account} {Text(p.Intended)} → {Text(p.Found)}"))}.",
         };
     }
 }

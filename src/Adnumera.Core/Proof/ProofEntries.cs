@@ -96,7 +96,9 @@ internal static class OffsetAmounts
     // What stands in the offset's account; where it does not stand there, the largest line.
     public static long Of(IReadOnlyList<ProofLine> lines, string? offsetAccount)
     {
-        var there = offsetAccount is null ? 0 : Math.Abs(lines.Where(l => l.Account == offsetAccount && (l.IsOffset || !lines.Any(o => o.IsOffset))).Sum(l => l.Signed));
+        var there = offsetAccount is null
+            ? 0
+            : Math.Abs(lines.Where(l => l.Account == offsetAccount && (l.IsOffset || !lines.Any(o => o.IsOffset))).Sum(l => l.Signed));
         return there != 0 || lines.Count == 0 ? there : lines.Max(l => Math.Abs(l.Signed));
     }
 }

@@ -69,7 +69,8 @@ public static class Prover
 
     private static Difference NonePosted(IntendedEntry intended, IReadOnlyList<FoundEntry> found)
     {
-        var kind = found.Count == 0 ? DifferenceKind.Missing
+        var kind =
+            found.Count == 0 ? DifferenceKind.Missing
             : found.Any(f => f.Status == LedgerStatus.Draft) ? DifferenceKind.Draft
             : DifferenceKind.Voided;
         return new Difference
@@ -105,26 +106,34 @@ public static class Prover
 
     private static IEnumerable<Difference> CompareWith(IntendedEntry intended, FoundEntry found)
     {
-        Difference Make(DifferenceKind kind, string account, DifferenceValue was, DifferenceValue now, long amount, string detail) => new()
-        {
-            Identity = intended.Identity,
-            LedgerEntries = [found.LedgerEntry],
-            Kind = kind,
-            Account = account,
-            Intended = was,
-            Found = now,
-            Amount = amount,
-            Detail = detail,
-        };
+        Difference Make(DifferenceKind kind, string account, DifferenceValue was, DifferenceValue now, long amount, string detail) =>
+            new()
+            {
+                Identity = intended.Identity,
+                LedgerEntries = [found.LedgerEntry],
+                Kind = kind,
+                Account = account,
+                Intended = was,
+                Found = now,
+                Amount = amount,
+                Detail = detail,
+            };
 
         foreach (var move in new EntryComparison(intended, found.Lines).Run())
             yield return Make(move.Kind, move.Account, move.Intended, move.Found, move.Amount, Detail(move));
 
         Difference Field(DifferenceKind kind, string was, string now, long amount) =>
-            Make(kind, "", new DifferenceValue.Text(was), new DifferenceValue.Text(now), amount,
-                $"The {Words<DifferenceKind>.Of(kind)} is {Quoted(now)} in the ledger, intended was {Quoted(was)}.");
+            Make(
+                kind,
+                "",
+                new DifferenceValue.Text(was),
+                new DifferenceValue.Text(now),
+                amount,
+                $"The {Words<DifferenceKind>.Of(kind)} is {Quoted(now)} in the ledger, intended was {Quoted(was)}."
+            );
 
-        if (intended.Date != found.Date) yield return Field(DifferenceKind.Date, Day(intended.Date), Day(found.Date), intended.OffsetAmount);
+        if (intended.Date != found.Date)
+            yield return Field(DifferenceKind.Date, Day(intended.Date), Day(found.Date), intended.OffsetAmount);
         if (found.Supplier.Length > 0 && !Folded.Same(intended.Supplier, found.Supplier))
             yield return Field(DifferenceKind.Supplier, intended.Supplier, found.Supplier, intended.OffsetAmount);
         if (found.Employee.Length > 0 && !Folded.Same(intended.Employee, found.Employee))
@@ -133,14 +142,16 @@ public static class Prover
             yield return Field(DifferenceKind.Reference, intended.Reference, found.Reference, 0);
     }
 
-    private static string Detail(EntryComparison.Move move) => move.Kind switch
-    {
-        DifferenceKind.Side => $"Account {move.Account} has the amount on the other side.",
-        DifferenceKind.Dimension => $"An amount in account {move.Account} stands under another dimension.",
-        DifferenceKind.Tax => $"An amount in account {move.Account} stands under another tax code.",
-        DifferenceKind.Account => $"What was intended for account {move.Account} stands in account {((DifferenceValue.Text)move.Found).Value}.",
-        _ => $"Account {move.Account} has another amount than intended.",
-    };
+    private static string Detail(EntryComparison.Move move) =>
+        move.Kind switch
+        {
+            DifferenceKind.Side => $"Account {move.Account} has the amount on the other side.",
+            DifferenceKind.Dimension => $"An amount in account {move.Account} stands under another dimension.",
+            DifferenceKind.Tax => $"An amount in account {move.Account} stands under another tax code.",
+            DifferenceKind.Account =>
+                $"What was intended for account {move.Account} stands in account {((DifferenceValue.Text)move.Found).Value}.",
+            _ => $"Account {move.Account} has another amount than intended.",
+        };
 
     private static string Quoted(string text) => text.Length == 0 ? "blank" : $"“{text}”";
 

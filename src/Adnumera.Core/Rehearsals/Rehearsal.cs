@@ -72,7 +72,13 @@ public readonly record struct AccountMove(string From, string To, long Money);
 /// <param name="Moves">What moves; several lines between the same accounts are one.</param>
 /// <param name="Reasons">Why it is held after, if it is.</param>
 public sealed record RehearsedDocument(
-    long Id, Document Document, RehearsalOutcome Outcome, IReadOnlyList<EntryPart> Parts, IReadOnlyList<AccountMove> Moves, IReadOnlyList<HoldReason> Reasons);
+    long Id,
+    Document Document,
+    RehearsalOutcome Outcome,
+    IReadOnlyList<EntryPart> Parts,
+    IReadOnlyList<AccountMove> Moves,
+    IReadOnlyList<HoldReason> Reasons
+);
 
 /// <summary>Money that moves from one account to another, of all documents; blank stands for "held".</summary>
 /// <param name="From">The account before.</param>
@@ -81,16 +87,24 @@ public sealed record RehearsedDocument(
 /// <param name="Tally">Documents, and the money of the lines that move.</param>
 public sealed record AccountMovement(string From, string To, Currency Currency, Tally Tally);
 
-/// <summary>What a change would do to the open documents that it touches, before it is made. Whole entries are compared; it is empty exactly when coding anew changes nothing.</summary>
+/// <summary>What a change would do to the open documents that it touches, before it is made. Whole entries are compared; it is empty
+/// exactly when coding anew changes nothing.</summary>
 /// <param name="Documents">The documents that change.</param>
 /// <param name="Examined">How many documents were looked at.</param>
 public sealed record Rehearsal(IReadOnlyList<RehearsedDocument> Documents, long Examined)
 {
     /// <summary>Account to account, most money first; each currency apart.</summary>
     public IReadOnlyList<AccountMovement> Movements =>
-        [.. Documents.SelectMany(d => d.Moves.Select(m => (m.From, m.To, m.Money, d.Document.Currency))).GroupBy(m => (m.From, m.To, m.Currency))
-            .Select(g => new AccountMovement(g.Key.From, g.Key.To, g.Key.Currency, new Tally(g.Count(), g.Sum(m => m.Money))))
-            .OrderByDescending(m => Math.Abs(m.Tally.Money)).ThenBy(m => m.From, StringComparer.Ordinal).ThenBy(m => m.To, StringComparer.Ordinal).ThenBy(m => m.Currency.Code, StringComparer.Ordinal)];
+        [
+            .. Documents
+                .SelectMany(d => d.Moves.Select(m => (m.From, m.To, m.Money, d.Document.Currency)))
+                .GroupBy(m => (m.From, m.To, m.Currency))
+                .Select(g => new AccountMovement(g.Key.From, g.Key.To, g.Key.Currency, new Tally(g.Count(), g.Sum(m => m.Money))))
+                .OrderByDescending(m => Math.Abs(m.Tally.Money))
+                .ThenBy(m => m.From, StringComparer.Ordinal)
+                .ThenBy(m => m.To, StringComparer.Ordinal)
+                .ThenBy(m => m.Currency.Code, StringComparer.Ordinal),
+        ];
 
     /// <summary>All documents that change, and their money in one currency; money of others is not added.</summary>
     public Tally Changed(Currency currency) => Sum(Documents, currency);
@@ -103,15 +117,24 @@ public sealed record Rehearsal(IReadOnlyList<RehearsedDocument> Documents, long 
     /// <param name="now">Composes as things are now.</param>
     /// <param name="then">Composes as they would be.</param>
     /// <param name="becomes">What the documents themselves become; as they are without it.</param>
-    public static Rehearsal Of(IEnumerable<(long Id, Document Document, DocumentIdentity? DuplicateOf)> touched, Composer now, Composer then, Func<Document, Document>? becomes = null)
+    public static Rehearsal Of(
+        IEnumerable<(long Id, Document Document, DocumentIdentity? DuplicateOf)> touched,
+        Composer now,
+        Composer then,
+        Func<Document, Document>? becomes = null
+    )
     {
         var changed = new List<RehearsedDocument>();
         var examined = 0L;
         foreach (var (id, document, duplicateOf) in touched)
         {
             examined++;
-            var (before, after) = (now.Compose(document, duplicateOf), then.Compose(becomes is null ? document : becomes(document), duplicateOf));
-            if (EntryDifference.Between(before, after) is not { Count: > 0 } parts) continue;
+            var (before, after) = (
+                now.Compose(document, duplicateOf),
+                then.Compose(becomes is null ? document : becomes(document), duplicateOf)
+            );
+            if (EntryDifference.Between(before, after) is not { Count: > 0 } parts)
+                continue;
             var outcome = (before is Composition.Coded, after is Composition.Coded) switch
             {
                 (true, true) => RehearsalOutcome.Moves,
@@ -128,7 +151,8 @@ public sealed record Rehearsal(IReadOnlyList<RehearsedDocument> Documents, long 
     private static Tally Sum(IEnumerable<RehearsedDocument> documents, Currency currency)
     {
         Tally sum = default;
-        foreach (var document in documents) sum += new Tally(1, document.Document.Currency == currency ? document.Document.SignedTotal : 0);
+        foreach (var document in documents)
+            sum += new Tally(1, document.Document.Currency == currency ? document.Document.SignedTotal : 0);
         return sum;
     }
 }

@@ -8,8 +8,7 @@ namespace Adnumera.Core.Sources;
 public sealed record Problem(string File, long Row, string Column, string Message)
 {
     /// <summary>For example <c>documents.csv:17: net: "12,5O" is not an amount; expected a number such as 12.50</c>.</summary>
-    public override string ToString() =>
-        $"{File}{(Row > 0 ? $":{Row}" : "")}: {(Column.Length > 0 ? $"{Column}: " : "")}{Message}";
+    public override string ToString() => $"{File}{(Row > 0 ? $":{Row}" : "")}: {(Column.Length > 0 ? $"{Column}: " : "")}{Message}";
 }
 
 /// <summary>What was found wrong in the files of one run, and what is only worth a notice.</summary>
@@ -36,7 +35,8 @@ public sealed class Problems
     /// <summary>Adds an error.</summary>
     public void Add(Problem problem)
     {
-        if (Count++ < Most) errors.Add(problem);
+        if (Count++ < Most)
+            errors.Add(problem);
     }
 
     /// <summary>Adds what was found in other files.</summary>
@@ -44,7 +44,8 @@ public sealed class Problems
     {
         foreach (var other in others)
         {
-            foreach (var error in other.errors) Add(error);
+            foreach (var error in other.errors)
+                Add(error);
             Count += other.Count - other.errors.Count;
             notices.AddRange(other.notices);
         }

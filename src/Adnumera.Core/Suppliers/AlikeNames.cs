@@ -3,7 +3,8 @@ using System.Runtime.InteropServices;
 namespace Adnumera.Core.Suppliers;
 
 /// <summary>
-/// Names that are alike, found without comparing each with each: only names that share enough pairs of letters are compared (a q-gram filter, Ukkonen 1992: whoever differs by
+/// Names that are alike, found without comparing each with each: only names that share enough pairs of letters are compared (a q-gram
+/// filter, Ukkonen 1992: whoever differs by
 /// d letters put in or taken out shares all but 2d pairs). Names with other digits are never alike: a number tells two apart.
 /// </summary>
 public sealed class AlikeNames
@@ -18,16 +19,20 @@ public sealed class AlikeNames
     /// <summary>Makes it of names in any order.</summary>
     public AlikeNames(IEnumerable<string> names)
     {
-        foreach (var name in names) Add(name);
+        foreach (var name in names)
+            Add(name);
     }
 
     /// <summary>Adds a name.</summary>
     public void Add(string name)
     {
         var entry = new Entry(name);
-        if (entry.Plain.Length == 0) return;
-        foreach (var pair in Pairs(entry.Plain)) Under(asWritten, pair).Add(entries.Count);
-        foreach (var pair in Pairs(entry.Sorted)) Under(byWord, pair).Add(entries.Count);
+        if (entry.Plain.Length == 0)
+            return;
+        foreach (var pair in Pairs(entry.Plain))
+            Under(asWritten, pair).Add(entries.Count);
+        foreach (var pair in Pairs(entry.Sorted))
+            Under(byWord, pair).Add(entries.Count);
         entries.Add(entry);
     }
 
@@ -37,12 +42,21 @@ public sealed class AlikeNames
     public IReadOnlyList<(string Name, double Likeness)> Like(string name, int most)
     {
         var asked = new Entry(name);
-        if (asked.Plain.Length == 0) return [];
+        if (asked.Plain.Length == 0)
+            return [];
         var candidates = new HashSet<int>(Sharing(asWritten, asked.Plain, e => e.Plain));
         candidates.UnionWith(Sharing(byWord, asked.Sorted, e => e.Sorted));
-        return [.. candidates.Select(i => entries[i]).Where(e => e.Digits == asked.Digits && !Folded.Same(e.Name, name))
-            .Select(e => (e.Name, Likeness: Likeness.Of(e.Name, name))).Where(e => e.Likeness >= Enough)
-            .OrderByDescending(e => e.Likeness).ThenBy(e => e.Name, StringComparer.Ordinal).Take(most)];
+        return
+        [
+            .. candidates
+                .Select(i => entries[i])
+                .Where(e => e.Digits == asked.Digits && !Folded.Same(e.Name, name))
+                .Select(e => (e.Name, Likeness: Likeness.Of(e.Name, name)))
+                .Where(e => e.Likeness >= Enough)
+                .OrderByDescending(e => e.Likeness)
+                .ThenBy(e => e.Name, StringComparer.Ordinal)
+                .Take(most),
+        ];
     }
 
     private List<int> Sharing(Dictionary<(int Pair, int Time), List<int>> index, string text, Func<Entry, string> of)
@@ -50,7 +64,8 @@ public sealed class AlikeNames
         var shared = new Dictionary<int, int>();
         foreach (var pair in Pairs(text))
             if (index.TryGetValue(pair, out var here))
-                foreach (var i in here) CollectionsMarshal.GetValueRefOrAddDefault(shared, i, out _)++;
+                foreach (var i in here)
+                    CollectionsMarshal.GetValueRefOrAddDefault(shared, i, out _)++;
         return [.. shared.Where(s => s.Value >= Least(text.Length, of(entries[s.Key]).Length)).Select(s => s.Key)];
     }
 
@@ -64,7 +79,8 @@ public sealed class AlikeNames
     // Each pair with the time that it comes, so that a pair that comes twice counts twice; one letter pairs with nothing.
     private static IEnumerable<(int Pair, int Time)> Pairs(string text)
     {
-        if (text.Length == 1) yield return (text[0], 0);
+        if (text.Length == 1)
+            yield return (text[0], 0);
         var times = new Dictionary<int, int>();
         for (var i = 1; i < text.Length; i++)
         {

@@ -22,7 +22,14 @@ public enum SupplierProposalKind
 /// <param name="RightId">The ledger's id of the right one; blank when the ledger does not have it.</param>
 /// <param name="Evidence">Why they may be the same, the strongest first.</param>
 /// <param name="Confidence">0 to 1, by the strongest evidence.</param>
-public sealed record SupplierProposal(SupplierProposalKind Kind, string Left, string Right, string RightId, IReadOnlyList<string> Evidence, double Confidence);
+public sealed record SupplierProposal(
+    SupplierProposalKind Kind,
+    string Left,
+    string Right,
+    string RightId,
+    IReadOnlyList<string> Evidence,
+    double Confidence
+);
 
 /// <summary>Finds suppliers that may be the same: by normalised name, tax number, e-mail domain and address.</summary>
 public static class SupplierProposals
@@ -35,11 +42,16 @@ public static class SupplierProposals
 
     /// <summary>The proposals about some spellings of the sources, the surest first.</summary>
     /// <param name="asked">The spellings that are asked about.</param>
-    /// <param name="spellings">How the sources spell suppliers, in the order in which they first came; those that are linked left out.</param>
+    /// <param name="spellings">How the sources spell suppliers, in the order in which they first came; those that are linked left
+    /// out.</param>
     /// <param name="ledger">The ledger's suppliers.</param>
     /// <param name="apart">Pairs, folded, that a person said are not the same.</param>
     public static IReadOnlyList<SupplierProposal> Of(
-        IEnumerable<string> asked, IReadOnlyList<string> spellings, IReadOnlyList<LedgerSupplier> ledger, IReadOnlySet<(string Left, string Right)> apart)
+        IEnumerable<string> asked,
+        IReadOnlyList<string> spellings,
+        IReadOnlyList<LedgerSupplier> ledger,
+        IReadOnlySet<(string Left, string Right)> apart
+    )
     {
         var inLedger = ledger.GroupBy(s => s.Name, Folded.Comparer).ToDictionary(g => g.Key, g => g.First(), Folded.Comparer);
         var unknown = spellings.Where(s => !inLedger.ContainsKey(s)).Distinct(Folded.Comparer).ToList();
@@ -49,7 +61,16 @@ public static class SupplierProposals
         foreach (var spelling in asked.Where(came.ContainsKey).Distinct(Folded.Comparer))
         {
             foreach (var (name, likeness) in ledgerNames.Like(spelling, MostEach))
-                Keep(new SupplierProposal(SupplierProposalKind.Link, spelling, name, inLedger[name].Id, [Words(likeness)], Confidence(likeness)));
+                Keep(
+                    new SupplierProposal(
+                        SupplierProposalKind.Link,
+                        spelling,
+                        name,
+                        inLedger[name].Id,
+                        [Words(likeness)],
+                        Confidence(likeness)
+                    )
+                );
             foreach (var (name, likeness) in sourceNames.Like(spelling, MostEach))
             {
                 // What came later would be linked to what came first.
@@ -62,45 +83,69 @@ public static class SupplierProposals
 
         void Keep(SupplierProposal proposal)
         {
-            if (!IsApart(proposal, apart)) found.TryAdd((proposal.Left, proposal.Right), proposal);
+            if (!IsApart(proposal, apart))
+                found.TryAdd((proposal.Left, proposal.Right), proposal);
         }
     }
 
     /// <summary>Suppliers that stand twice in the ledger, the surest first.</summary>
     /// <param name="ledger">The ledger's suppliers.</param>
     /// <param name="apart">Pairs, folded, that a person said are not the same.</param>
-    public static IReadOnlyList<SupplierProposal> Twins(IReadOnlyList<LedgerSupplier> ledger, IReadOnlySet<(string Left, string Right)> apart)
+    public static IReadOnlyList<SupplierProposal> Twins(
+        IReadOnlyList<LedgerSupplier> ledger,
+        IReadOnlySet<(string Left, string Right)> apart
+    )
     {
         var evidence = new Dictionary<(int Left, int Right), List<(string Words, double Confidence)>>();
         Pair(s => Digits(s.TaxNumber), _ => ("the same tax number", 0.99));
-        Pair(s => SharedDomains.Contains(Domain(s.Email)) ? "" : Domain(s.Email).ToUpperInvariant(), s => ($"the same e-mail domain, {Domain(s.Email)}", 0.85));
+        Pair(
+            s => SharedDomains.Contains(Domain(s.Email)) ? "" : Domain(s.Email).ToUpperInvariant(),
+            s => ($"the same e-mail domain, {Domain(s.Email)}", 0.85)
+        );
         Pair(s => Folded.Of(s.Address), _ => ("the same address", 0.83));
         var places = ledger.Select((s, at) => (s.Name, at)).GroupBy(s => s.Name).ToDictionary(g => g.Key, g => g.First().at);
         var names = new AlikeNames(places.Keys);
         foreach (var (name, at) in places)
-            foreach (var (other, likeness) in names.Like(name, MostEach).Where(o => places[o.Name] < at)) Note(at, places[other], (Words(likeness), Confidence(likeness)));
-        return Sorted(evidence.Select(e => (e.Key, Found: e.Value.OrderByDescending(f => f.Confidence).ToList()))
-            .Select(e => new SupplierProposal(
-                SupplierProposalKind.LedgerTwins, ledger[e.Key.Left].Name, ledger[e.Key.Right].Name, ledger[e.Key.Right].Id, [.. e.Found.Select(f => f.Words)], e.Found[0].Confidence))
-            .Where(p => !IsApart(p, apart)));
+        foreach (var (other, likeness) in names.Like(name, MostEach).Where(o => places[o.Name] < at))
+            Note(at, places[other], (Words(likeness), Confidence(likeness)));
+        return Sorted(
+            evidence
+                .Select(e => (e.Key, Found: e.Value.OrderByDescending(f => f.Confidence).ToList()))
+                .Select(e => new SupplierProposal(
+                    SupplierProposalKind.LedgerTwins,
+                    ledger[e.Key.Left].Name,
+                    ledger[e.Key.Right].Name,
+                    ledger[e.Key.Right].Id,
+                    [.. e.Found.Select(f => f.Words)],
+                    e.Found[0].Confidence
+                ))
+                .Where(p => !IsApart(p, apart))
+        );
 
         // Each of those that share something with the first of them: pairs grow with the suppliers, not with their square.
         void Pair(Func<LedgerSupplier, string> of, Func<LedgerSupplier, (string, double)> says)
         {
             var first = new Dictionary<string, int>();
             for (var i = 0; i < ledger.Count; i++)
-                if (of(ledger[i]) is { Length: > 0 } shared && !first.TryAdd(shared, i)) Note(i, first[shared], says(ledger[i]));
+                if (of(ledger[i]) is { Length: > 0 } shared && !first.TryAdd(shared, i))
+                    Note(i, first[shared], says(ledger[i]));
         }
 
         void Note(int left, int right, (string, double) found)
         {
-            if (!evidence.TryGetValue((left, right), out var known)) evidence[(left, right)] = known = [];
+            if (!evidence.TryGetValue((left, right), out var known))
+                evidence[(left, right)] = known = [];
             known.Add(found);
         }
     }
 
     private static IReadOnlyList<SupplierProposal> Sorted(IEnumerable<SupplierProposal> proposals) =>
-        [.. proposals.OrderByDescending(p => p.Confidence).ThenBy(p => p.Left, StringComparer.Ordinal).ThenBy(p => p.Right, StringComparer.Ordinal)];
+        [
+            .. proposals
+                .OrderByDescending(p => p.Confidence)
+                .ThenBy(p => p.Left, StringComparer.Ordinal)
+                .ThenBy(p => p.Right, StringComparer.Ordinal),
+        ];
 
     private static bool IsApart(SupplierProposal p, IReadOnlySet<(string Left, string Right)> apart)
     {
@@ -108,7 +153,8 @@ public static class SupplierProposals
         return apart.Contains((left, right)) || apart.Contains((right, left));
     }
 
-    private static string Words(double likeness) => likeness >= 1 ? "the same name but for legal form, “and” and punctuation" : $"names {likeness:P0} alike";
+    private static string Words(double likeness) =>
+        likeness >= 1 ? "the same name but for legal form, “and” and punctuation" : $"names {likeness:P0} alike";
 
     private static double Confidence(double likeness) => likeness >= 1 ? 0.97 : likeness * 0.95;
 

@@ -20,8 +20,10 @@ public static class Folded
     // Trimmed, inner white space folded, in NFC; almost always the text itself.
     private static string Spaced(string text)
     {
-        if (IsPlain(text)) return text;
-        if (!Ascii.IsValid(text)) text = Composed(text);
+        if (IsPlain(text))
+            return text;
+        if (!Ascii.IsValid(text))
+            text = Composed(text);
         var folded = new StringBuilder(text.Length);
         var space = false;
         foreach (var c in text)
@@ -32,7 +34,8 @@ public static class Folded
                 continue;
             }
 
-            if (space) folded.Append(' ');
+            if (space)
+                folded.Append(' ');
             space = false;
             folded.Append(c);
         }
@@ -58,7 +61,8 @@ public static class Folded
         var previous = ' ';
         foreach (var c in text)
         {
-            if (c > '~' || c < ' ' || (c == ' ' && previous == ' ')) return false;
+            if (c > '~' || c < ' ' || (c == ' ' && previous == ' '))
+                return false;
             previous = c;
         }
 

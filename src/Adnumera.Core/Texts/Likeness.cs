@@ -6,7 +6,24 @@ namespace Adnumera.Core.Texts;
 public static class Likeness
 {
     private static readonly HashSet<string> Forms = new(StringComparer.OrdinalIgnoreCase)
-        { "LLC", "LTD", "INC", "CO", "CORP", "PC", "LP", "LLP", "PLC", "GMBH", "COMPANY", "LIMITED", "INCORPORATED", "CORPORATION", "THE", "AND" };
+    {
+        "LLC",
+        "LTD",
+        "INC",
+        "CO",
+        "CORP",
+        "PC",
+        "LP",
+        "LLP",
+        "PLC",
+        "GMBH",
+        "COMPANY",
+        "LIMITED",
+        "INCORPORATED",
+        "CORPORATION",
+        "THE",
+        "AND",
+    };
 
     /// <summary>
     /// A name without what does not tell two apart: legal forms, "and" and "&amp;", punctuation, case.
@@ -23,7 +40,8 @@ public static class Likeness
     public static double Of(string left, string right)
     {
         var (a, b) = (Normalised(left), Normalised(right));
-        if (a.Length == 0 || b.Length == 0) return 0;
+        if (a.Length == 0 || b.Length == 0)
+            return 0;
         return a == b ? 1 : Math.Max(Fuzz.Ratio(a, b), Fuzz.TokenSortRatio(a, b)) / 100.0;
     }
 }

@@ -8,7 +8,8 @@ namespace Adnumera.Core.Texts;
 /// The fixed words of the files for the values of an enumeration: <c>CostOfSales</c> is <c>cost_of_sales</c>. The values must be
 /// numbered from 0 without a gap, as they are when nothing else is said.
 /// </summary>
-public static class Words<T> where T : struct, Enum
+public static class Words<T>
+    where T : struct, Enum
 {
     // Plain arrays: there are few words, and a short run must not spend its time on building look-up tables.
     private static readonly string[] InOrder = Array.ConvertAll(Enum.GetNames<T>(), JsonNamingPolicy.SnakeCaseLower.ConvertName);
@@ -30,7 +31,9 @@ public static class Words<T> where T : struct, Enum
     /// <summary>Reads a word that is known to be one.</summary>
     /// <exception cref="ArgumentException">No value has that word.</exception>
     public static T Read(string word) =>
-        TryRead(word, out var value) ? value : throw new ArgumentException($"\"{word}\" is not one of {string.Join(", ", All)}.", nameof(word));
+        TryRead(word, out var value)
+            ? value
+            : throw new ArgumentException($"\"{word}\" is not one of {string.Join(", ", All)}.", nameof(word));
 }
 
 internal static class WordList
@@ -38,7 +41,8 @@ internal static class WordList
     public static int Find(string[] words, string word)
     {
         for (var i = 0; i < words.Length; i++)
-            if (string.Equals(words[i], word, StringComparison.OrdinalIgnoreCase)) return i;
+            if (string.Equals(words[i], word, StringComparison.OrdinalIgnoreCase))
+                return i;
         return -1;
     }
 }

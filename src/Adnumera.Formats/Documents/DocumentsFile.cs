@@ -6,18 +6,51 @@ using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Documents;
 
-
 /// <summary>documents.csv: one row a line, the document's own fields repeated.</summary>
 public static class DocumentsFile
 {
-    private const int Source = 0, SourceId = 1, Kind = 2, Date = 3, DueDate = 4, Reference = 5, Supplier = 6, Employee = 7, PaymentAccount = 8,
-        Settlement = 9, CurrencyCode = 10, Total = 11, Notes = 12, NotDuplicate = 13, Line = 14, Description = 15, Category = 16, Item = 17,
-        CostCode = 18, Quantity = 19, UnitPrice = 20, Net = 21, TaxCode = 22, Tax = 23, Department = 24, Location = 25, Project = 26,
-        Customer = 27, Account = 28, OriginalAccount = 29;
+    private const int Source = 0,
+        SourceId = 1,
+        Kind = 2,
+        Date = 3,
+        DueDate = 4,
+        Reference = 5,
+        Supplier = 6,
+        Employee = 7,
+        PaymentAccount = 8,
+        Settlement = 9,
+        CurrencyCode = 10,
+        Total = 11,
+        Notes = 12,
+        NotDuplicate = 13,
+        Line = 14,
+        Description = 15,
+        Category = 16,
+        Item = 17,
+        CostCode = 18,
+        Quantity = 19,
+        UnitPrice = 20,
+        Net = 21,
+        TaxCode = 22,
+        Tax = 23,
+        Department = 24,
+        Location = 25,
+        Project = 26,
+        Customer = 27,
+        Account = 28,
+        OriginalAccount = 29;
 
-    private static readonly IReadOnlyList<Column> Columns = [.. Column.List(
-        "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency document_total* notes " +
-        "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location project customer account original_account").Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c)];
+    private static readonly IReadOnlyList<Column> Columns =
+    [
+        .. Column
+            .List(
+                "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency "
+                    + "document_total* notes "
+                    + "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location "
+                    + "project customer account original_account"
+            )
+            .Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c),
+    ];
 
     /// <summary>Reads documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
@@ -35,25 +68,30 @@ public static class DocumentsFile
         {
             var before = problems.Count;
             var identity = new DocumentIdentity(table.Required(Source), table.Required(SourceId));
-            if (identity.Source.Length == 0 || identity.SourceId.Length == 0) current = null;
-            else if (current is null || current.Head.Identity != identity) current = byIdentity.GetValueOrDefault(identity);
+            if (identity.Source.Length == 0 || identity.SourceId.Length == 0)
+                current = null;
+            else if (current is null || current.Head.Identity != identity)
+                current = byIdentity.GetValueOrDefault(identity);
 
             var currency = table.CurrencyOr(CurrencyCode, company);
             if (current is null)
             {
                 var head = ReadHead(table, identity, currency);
                 var first = ReadLine(table, currency);
-                if (identity.Source.Length == 0 || identity.SourceId.Length == 0) continue;
+                if (identity.Source.Length == 0 || identity.SourceId.Length == 0)
+                    continue;
                 current = new Gathering(head, HeadTexts(table), table.Row);
                 byIdentity.Add(identity, current);
                 gatherings.Add(current);
-                if (problems.Count == before) current.Add(first, table.Row);
+                if (problems.Count == before)
+                    current.Add(first, table.Row);
                 continue;
             }
 
             var line = ReadLine(table, currency);
             CheckHead(table, current, currency);
-            if (problems.Count > before) continue;
+            if (problems.Count > before)
+                continue;
             if (current.RowOf(line.Number) is { } other)
                 table.Error(Line, $"line {line.Number} of document {Quote.Of(identity.ToString())} stands twice; first on row {other}");
             else
@@ -63,46 +101,50 @@ public static class DocumentsFile
         return problems.Any ? [] : [.. gatherings.Select(g => g.Finish())];
     }
 
-    private static Document ReadHead(CsvTable table, DocumentIdentity identity, Currency currency) => new()
-    {
-        Identity = identity,
-        Kind = table.Word<DocumentKind>(Kind),
-        Date = table.RequiredDate(Date),
-        DueDate = table.Date(DueDate),
-        Reference = table.Text(Reference),
-        Supplier = table.Text(Supplier),
-        Employee = table.Text(Employee),
-        PaymentAccount = table.Text(PaymentAccount),
-        Settlement = table.Text(Settlement),
-        Currency = currency,
-        Total = table.Amount(Total, currency, required: true),
-        Notes = table.Text(Notes),
-        NotDuplicate = table.YesNo(NotDuplicate, blank: false),
-        Lines = [],
-    };
+    private static Document ReadHead(CsvTable table, DocumentIdentity identity, Currency currency) =>
+        new()
+        {
+            Identity = identity,
+            Kind = table.Word<DocumentKind>(Kind),
+            Date = table.RequiredDate(Date),
+            DueDate = table.Date(DueDate),
+            Reference = table.Text(Reference),
+            Supplier = table.Text(Supplier),
+            Employee = table.Text(Employee),
+            PaymentAccount = table.Text(PaymentAccount),
+            Settlement = table.Text(Settlement),
+            Currency = currency,
+            Total = table.Amount(Total, currency, required: true),
+            Notes = table.Text(Notes),
+            NotDuplicate = table.YesNo(NotDuplicate, blank: false),
+            Lines = [],
+        };
 
-    private static DocumentLine ReadLine(CsvTable table, Currency currency) => new()
-    {
-        Number = ReadNumber(table),
-        Description = table.Text(Description),
-        Category = table.Text(Category),
-        Item = table.Text(Item),
-        CostCode = table.Text(CostCode),
-        Quantity = table.Number(Quantity),
-        UnitPrice = table.Number(UnitPrice),
-        Net = table.Amount(Net, currency, required: true),
-        TaxCode = table.Text(TaxCode),
-        Tax = table.Amount(Tax, currency),
-        Dimensions = Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)),
-        Account = table.Text(Account),
-        OriginalAccount = table.Text(OriginalAccount),
-    };
+    private static DocumentLine ReadLine(CsvTable table, Currency currency) =>
+        new()
+        {
+            Number = ReadNumber(table),
+            Description = table.Text(Description),
+            Category = table.Text(Category),
+            Item = table.Text(Item),
+            CostCode = table.Text(CostCode),
+            Quantity = table.Number(Quantity),
+            UnitPrice = table.Number(UnitPrice),
+            Net = table.Amount(Net, currency, required: true),
+            TaxCode = table.Text(TaxCode),
+            Tax = table.Amount(Tax, currency),
+            Dimensions = Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)),
+            Account = table.Text(Account),
+            OriginalAccount = table.Text(OriginalAccount),
+        };
 
     private static long ReadNumber(CsvTable table)
     {
         var text = table.Required(Line);
-        if (text.Length == 0) return 0;
-        if (text.Length <= 18 && text.All(char.IsAsciiDigit)) return long.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
+        if (text.Length == 0)
+            return 0;
+        if (text.Length <= 18 && text.All(char.IsAsciiDigit))
+            return long.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
         table.Error(Line, $"{Quote.Of(text)} is not a whole number");
         return 0;
     }
@@ -110,7 +152,8 @@ public static class DocumentsFile
     private static string[] HeadTexts(CsvTable table)
     {
         var texts = new string[NotDuplicate + 1];
-        for (var column = Kind; column <= NotDuplicate; column++) texts[column] = table.Text(column);
+        for (var column = Kind; column <= NotDuplicate; column++)
+            texts[column] = table.Text(column);
         return texts;
     }
 
@@ -121,16 +164,23 @@ public static class DocumentsFile
         {
             var text = table.Text(column);
             var first = document.HeadTexts[column];
-            if (string.Equals(text, first, StringComparison.Ordinal)) continue;
+            if (string.Equals(text, first, StringComparison.Ordinal))
+                continue;
             var same = column switch
             {
                 Notes => false,
-                Total => text.Length > 0 && AmountText.Read(text, currency.Digits, out var total) == AmountText.Fault.None && total == document.Head.Total,
+                Total => text.Length > 0
+                    && AmountText.Read(text, currency.Digits, out var total) == AmountText.Fault.None
+                    && total == document.Head.Total,
                 _ => text.Length > 0 && first.Length > 0 && Folded.Same(text, first),
             };
             if (!same)
             {
-                table.Error(column, $"{Quote.Of(text)} differs from {Quote.Of(first)} on row {document.FirstRow} of the same document {Quote.Of(document.Head.Identity.ToString())}");
+                table.Error(
+                    column,
+                    $"{Quote.Of(text)} differs from {Quote.Of(first)} on row {document.FirstRow} of the same document "
+                        + $"{Quote.Of(document.Head.Identity.ToString())}"
+                );
             }
         }
     }
@@ -152,7 +202,8 @@ public static class DocumentsFile
         // Almost always the lines come in ascending order, so that most need no look-up.
         public long? RowOf(long number)
         {
-            if (lines.Count == 0 || (ascending && number > lines[^1].Number)) return null;
+            if (lines.Count == 0 || (ascending && number > lines[^1].Number))
+                return null;
             numbers ??= [.. lines.Select(l => l.Number)];
             return numbers.Contains(number) ? rows[lines.FindIndex(l => l.Number == number)] : null;
         }
@@ -167,7 +218,8 @@ public static class DocumentsFile
 
         public FiledDocument Finish()
         {
-            if (!ascending) lines.Sort((a, b) => a.Number.CompareTo(b.Number));
+            if (!ascending)
+                lines.Sort((a, b) => a.Number.CompareTo(b.Number));
             return new FiledDocument(head with { Lines = lines }, firstRow, rows[^1]);
         }
     }

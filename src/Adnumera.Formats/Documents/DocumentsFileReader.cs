@@ -12,7 +12,8 @@ public sealed class DocumentsFileReader : IArrivalReader
     /// <inheritdoc/>
     public string Reads => "a documents file (CSV in UTF-8)";
 
-    /// <summary>Text is taken for a documents file: what is wrong with it, a missing column among it, is told by reading it. A packed or binary file is none.</summary>
+    /// <summary>Text is taken for a documents file: what is wrong with it, a missing column among it, is told by reading it. A packed or
+    /// binary file is none.</summary>
     public bool Recognises(ArrivedFile file)
     {
         var head = file.Content.AsSpan(0, Math.Min(file.Content.Length, Looked));
@@ -25,7 +26,8 @@ public sealed class DocumentsFileReader : IArrivalReader
 
     private static bool IsMarkup(ReadOnlySpan<byte> head)
     {
-        if (head.StartsWith(Encoding.UTF8.Preamble)) head = head[Encoding.UTF8.Preamble.Length..];
+        if (head.StartsWith(Encoding.UTF8.Preamble))
+            head = head[Encoding.UTF8.Preamble.Length..];
         return head.TrimStart(" \t\r\n"u8).StartsWith("<"u8);
     }
 }

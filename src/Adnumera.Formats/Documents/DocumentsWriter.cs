@@ -10,21 +10,34 @@ namespace Adnumera.Formats.Documents;
 public sealed class DocumentsWriter : IDisposable
 {
     private const string Header =
-        "source source_id kind document_date due_date reference supplier employee payment_account settlement currency document_total notes not_duplicate line description category item cost_code quantity unit_price net " +
-        "tax_code tax department location project customer account original_account";
+        "source source_id kind document_date due_date reference supplier employee payment_account settlement currency document_total notes "
+        + "not_duplicate line description category item cost_code quantity unit_price net "
+        + "tax_code tax department location project customer account original_account";
 
     private readonly CsvWriter writer;
 
     /// <summary>Starts the file.</summary>
     public DocumentsWriter(Stream stream) => writer = CsvFile.Create(stream, Header);
 
-    /// <summary>Writes a document, one row a line; the payment account that a person chose stands in the place of what the source said.</summary>
+    /// <summary>Writes a document, one row a line; the payment account that a person chose stands in the place of what the source
+    /// said.</summary>
     public void Write(Document document)
     {
         foreach (var line in document.Lines)
         {
-            Text(document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind), Day(document.Date), document.DueDate is { } due ? Day(due) : "", document.Reference, document.Supplier,
-                document.Employee, document.PaidFrom, document.Settlement, document.Currency.Code);
+            Text(
+                document.Identity.Source,
+                document.Identity.SourceId,
+                Words<DocumentKind>.Of(document.Kind),
+                Day(document.Date),
+                document.DueDate is { } due ? Day(due) : "",
+                document.Reference,
+                document.Supplier,
+                document.Employee,
+                document.PaidFrom,
+                document.Settlement,
+                document.Currency.Code
+            );
             writer.WriteAmount(document.Total, document.Currency);
             Text(document.Notes, document.NotDuplicate ? "yes" : "");
             writer.WriteNumber(line.Number);
@@ -32,7 +45,8 @@ public sealed class DocumentsWriter : IDisposable
             writer.WriteAmount(line.Net, document.Currency);
             Text(line.TaxCode);
             writer.WriteAmount(line.Tax, document.Currency);
-            foreach (var dimension in Dimension.Standard) writer.WriteField(line.Dimensions[dimension]);
+            foreach (var dimension in Dimension.Standard)
+                writer.WriteField(line.Dimensions[dimension]);
             Text(line.Account, line.OriginalAccount);
             writer.EndRecord();
         }
@@ -43,7 +57,8 @@ public sealed class DocumentsWriter : IDisposable
 
     private void Text(params ReadOnlySpan<string> fields)
     {
-        foreach (var field in fields) writer.WriteField(field);
+        foreach (var field in fields)
+            writer.WriteField(field);
     }
 
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);

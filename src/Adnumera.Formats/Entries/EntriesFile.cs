@@ -19,14 +19,32 @@ public sealed record FiledEntry(IntendedEntry Entry, bool Reverses);
 public sealed class EntriesFile : IDisposable
 {
     private const string Header =
-        "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code department location project customer memo rung because";
+        "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code "
+        + "department location project customer memo rung because";
 
-    private const int Source = 0, SourceId = 1, Form = 2, EntryDate = 3, Reference = 4, Supplier = 5, Employee = 6, CurrencyCode = 7,
-        AccountId = 8, Debit = 9, Credit = 10, TaxCode = 11, Department = 12, Location = 13, Project = 14, Customer = 15, RungWord = 16;
+    private const int Source = 0,
+        SourceId = 1,
+        Form = 2,
+        EntryDate = 3,
+        Reference = 4,
+        Supplier = 5,
+        Employee = 6,
+        CurrencyCode = 7,
+        AccountId = 8,
+        Debit = 9,
+        Credit = 10,
+        TaxCode = 11,
+        Department = 12,
+        Location = 13,
+        Project = 14,
+        Customer = 15,
+        RungWord = 16;
 
     private static readonly IReadOnlyList<Column> Columns = Column.List(
-        "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location project customer rung* " +
-        "entry_line document_line memo because");
+        "source* source_id* form entry_date* reference supplier employee currency account* debit* credit* tax_code department location "
+            + "project customer rung* "
+            + "entry_line document_line memo because"
+    );
 
     private static readonly IReadOnlyList<string> RungWords = Words<EntryRung>.All;
     private static readonly IReadOnlyList<string> KindWords = Words<DocumentKind>.All;
@@ -52,13 +70,16 @@ public sealed class EntriesFile : IDisposable
             writer.WriteField(document.Employee);
             writer.WriteField(document.Currency.Code);
             writer.WriteNumber(++number);
-            if (line.DocumentLine is { } of) writer.WriteNumber(of);
-            else writer.WriteField("");
+            if (line.DocumentLine is { } of)
+                writer.WriteNumber(of);
+            else
+                writer.WriteField("");
             writer.WriteField(line.Account);
             writer.WriteAmount(line.Debit, document.Currency);
             writer.WriteAmount(line.Credit, document.Currency);
             writer.WriteField(line.TaxCode);
-            foreach (var dimension in Dimension.Standard) writer.WriteField(line.Dimensions[dimension]);
+            foreach (var dimension in Dimension.Standard)
+                writer.WriteField(line.Dimensions[dimension]);
             writer.WriteField(line.Memo);
             writer.WriteField(RungWords[(int)line.Rung]);
             writer.WriteField(line.Because);
@@ -82,16 +103,29 @@ public sealed class EntriesFile : IDisposable
         while (table.Read())
         {
             var own = table.CurrencyOr(CurrencyCode, currency);
-            if (!decided && table.Text(CurrencyCode).Length > 0) (currency, decided) = (own, true);
-            if (own != currency) table.Error(CurrencyCode, $"\"{own}\" differs from {currency}; all entries are in one currency");
+            if (!decided && table.Text(CurrencyCode).Length > 0)
+                (currency, decided) = (own, true);
+            if (own != currency)
+                table.Error(CurrencyCode, $"\"{own}\" differs from {currency}; all entries are in one currency");
 
             var identity = new DocumentIdentity(table.Required(Source), table.Required(SourceId));
-            var head = new Head(table.RequiredDate(EntryDate), table.Text(Reference), table.Text(Supplier), table.Text(Employee), table.Text(Form));
+            var head = new Head(
+                table.RequiredDate(EntryDate),
+                table.Text(Reference),
+                table.Text(Supplier),
+                table.Text(Employee),
+                table.Text(Form)
+            );
             var line = new ProofLine(
-                table.Required(AccountId), table.Amount(Debit, currency), table.Amount(Credit, currency), table.Text(TaxCode),
+                table.Required(AccountId),
+                table.Amount(Debit, currency),
+                table.Amount(Credit, currency),
+                table.Text(TaxCode),
                 Dimensions.Named(table.Text(Department), table.Text(Location), table.Text(Project), table.Text(Customer)),
-                table.Word<EntryRung>(RungWord) == EntryRung.Offset);
-            if (identity.Source.Length == 0 || identity.SourceId.Length == 0) continue;
+                table.Word<EntryRung>(RungWord) == EntryRung.Offset
+            );
+            if (identity.Source.Length == 0 || identity.SourceId.Length == 0)
+                continue;
             if (!byIdentity.TryGetValue(identity, out var entry))
             {
                 byIdentity.Add(identity, entry = new Gathering(identity, head, table.Row));
@@ -102,12 +136,20 @@ public sealed class EntriesFile : IDisposable
             entry.Lines.Add(line);
         }
 
-        if (problems.Any) return [];
+        if (problems.Any)
+            return [];
         foreach (var entry in order)
         {
             var sum = entry.Lines.Sum(l => l.Signed);
             if (sum != 0)
-                problems.Add(new Problem(file, entry.FirstRow, "", $"the entry of \"{entry.Identity}\" does not balance; debit − credit is {AmountText.Format(sum, currency.Digits)}"));
+                problems.Add(
+                    new Problem(
+                        file,
+                        entry.FirstRow,
+                        "",
+                        $"the entry of \"{entry.Identity}\" does not balance; debit − credit is {AmountText.Format(sum, currency.Digits)}"
+                    )
+                );
         }
 
         return [.. order.Select(e => e.Finish())];
@@ -130,25 +172,34 @@ public sealed class EntriesFile : IDisposable
 
         public void Check(CsvTable table, Head row)
         {
-            if (employee.Length == 0) employee = row.Employee;
+            if (employee.Length == 0)
+                employee = row.Employee;
             void Differs(int column, string text, string first) =>
                 table.Error(column, $"\"{text}\" differs from \"{first}\" on row {firstRow} of the same entry \"{identity}\"");
             if (row.Date != head.Date)
-                Differs(EntryDate, row.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), head.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
-            if (!Folded.Same(row.Supplier, head.Supplier)) Differs(Supplier, row.Supplier, head.Supplier);
-            if (!Folded.Same(row.Reference, head.Reference)) Differs(Reference, row.Reference, head.Reference);
+                Differs(
+                    EntryDate,
+                    row.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                    head.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
+                );
+            if (!Folded.Same(row.Supplier, head.Supplier))
+                Differs(Supplier, row.Supplier, head.Supplier);
+            if (!Folded.Same(row.Reference, head.Reference))
+                Differs(Reference, row.Reference, head.Reference);
         }
 
-        public FiledEntry Finish() => new(
-            new IntendedEntry
-            {
-                Identity = identity,
-                Date = head.Date,
-                Reference = head.Reference,
-                Supplier = head.Supplier,
-                Employee = employee,
-                Lines = Lines,
-            },
-            Words<DocumentKind>.TryRead(head.Form, out var kind) && kind.Reverses());
+        public FiledEntry Finish() =>
+            new(
+                new IntendedEntry
+                {
+                    Identity = identity,
+                    Date = head.Date,
+                    Reference = head.Reference,
+                    Supplier = head.Supplier,
+                    Employee = employee,
+                    Lines = Lines,
+                },
+                Words<DocumentKind>.TryRead(head.Form, out var kind) && kind.Reverses()
+            );
     }
 }

@@ -15,8 +15,10 @@ public sealed class HeldFile : IDisposable
     /// <summary>Writes the reasons of a document; none for a coded one.</summary>
     public void Write(Composition composition)
     {
-        if (composition is Composition.SetAside { Why: var why }) Write(composition, null, "set_aside", ReasonWords.Of(why));
-        foreach (var reason in composition.Reasons) Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
+        if (composition is Composition.SetAside { Why: var why })
+            Write(composition, null, "set_aside", ReasonWords.Of(why));
+        foreach (var reason in composition.Reasons)
+            Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
     }
 
     /// <inheritdoc/>
@@ -26,8 +28,10 @@ public sealed class HeldFile : IDisposable
     {
         writer.WriteField(composition.Document.Identity.Source);
         writer.WriteField(composition.Document.Identity.SourceId);
-        if (line is { } number) writer.WriteNumber(number);
-        else writer.WriteField("");
+        if (line is { } number)
+            writer.WriteNumber(number);
+        else
+            writer.WriteField("");
         writer.WriteField(state);
         writer.WriteField(reason.Word);
         writer.WriteField(reason.Value);

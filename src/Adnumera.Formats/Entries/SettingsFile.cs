@@ -25,7 +25,8 @@ public static class SettingsFile
         try
         {
             ReadOnlyMemory<byte> text = content;
-            if (text.Span.StartsWith("\uFEFF"u8)) text = text[3..];
+            if (text.Span.StartsWith("\uFEFF"u8))
+                text = text[3..];
             using var json = JsonDocument.Parse(text, Strict);
             if (json.RootElement.ValueKind != JsonValueKind.Object)
             {
@@ -45,7 +46,14 @@ public static class SettingsFile
         }
         catch (JsonException e)
         {
-            problems.Add(new Problem(file, (e.LineNumber ?? 0) + 1, "", $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"));
+            problems.Add(
+                new Problem(
+                    file,
+                    (e.LineNumber ?? 0) + 1,
+                    "",
+                    $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"
+                )
+            );
             return new CompositionSettings();
         }
     }
@@ -57,13 +65,16 @@ public static class SettingsFile
         json.WriteStartObject();
         json.WriteString("currency", settings.Currency.Code);
         json.WriteStartArray("order");
-        foreach (var rung in settings.Order) json.WriteStringValue(Words<Rung>.Of(rung));
+        foreach (var rung in settings.Order)
+            json.WriteStringValue(Words<Rung>.Of(rung));
         json.WriteEndArray();
         json.WriteString("when_nothing_maps", Words<WhenNothingMaps>.Of(settings.WhenNothingMaps));
         json.WriteString("rounding_tolerance", AmountText.Format(settings.RoundingTolerance, settings.Currency.Digits));
         json.WriteBoolean("merge_lines", settings.MergeLines);
-        if (settings.StartDate is { } start) json.WriteString("start_date", start.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
-        if (settings.LockedThrough is { } locked) json.WriteString("locked_through", locked.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        if (settings.StartDate is { } start)
+            json.WriteString("start_date", start.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        if (settings.LockedThrough is { } locked)
+            json.WriteString("locked_through", locked.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
         json.WriteString("entry_date", Words<EntryDateRule>.Of(settings.EntryDate));
         json.WriteEndObject();
     }
@@ -75,14 +86,22 @@ public static class SettingsFile
             var (name, value) = (property.Name, property.Value);
             switch (name)
             {
-                case "currency": return settings;
-                case "order": return settings with { Order = Order(value) };
-                case "when_nothing_maps": return settings with { WhenNothingMaps = Word<WhenNothingMaps>(name, value) };
-                case "rounding_tolerance": return settings with { RoundingTolerance = Tolerance(value, settings.Currency) };
-                case "merge_lines": return settings with { MergeLines = Bool(name, value) };
-                case "start_date": return settings with { StartDate = Date(name, value) };
-                case "locked_through": return settings with { LockedThrough = Date(name, value) };
-                case "entry_date": return settings with { EntryDate = Word<EntryDateRule>(name, value) };
+                case "currency":
+                    return settings;
+                case "order":
+                    return settings with { Order = Order(value) };
+                case "when_nothing_maps":
+                    return settings with { WhenNothingMaps = Word<WhenNothingMaps>(name, value) };
+                case "rounding_tolerance":
+                    return settings with { RoundingTolerance = Tolerance(value, settings.Currency) };
+                case "merge_lines":
+                    return settings with { MergeLines = Bool(name, value) };
+                case "start_date":
+                    return settings with { StartDate = Date(name, value) };
+                case "locked_through":
+                    return settings with { LockedThrough = Date(name, value) };
+                case "entry_date":
+                    return settings with { EntryDate = Word<EntryDateRule>(name, value) };
                 default:
                     problems.Notice(new Problem(file, 0, "", $"setting \"{name}\" is not known and was ignored"));
                     return settings;
@@ -91,7 +110,8 @@ public static class SettingsFile
 
         public Currency Currency(JsonElement value)
         {
-            if (value.ValueKind == JsonValueKind.String && Core.Amounts.Currency.TryFind(value.GetString()!.Trim(), out var currency)) return currency;
+            if (value.ValueKind == JsonValueKind.String && Core.Amounts.Currency.TryFind(value.GetString()!.Trim(), out var currency))
+                return currency;
             Error("currency", value, "a code of ISO 4217 such as \"USD\"");
             return Core.Amounts.Currency.Usd;
         }
@@ -107,9 +127,14 @@ public static class SettingsFile
 
             foreach (var element in value.EnumerateArray())
             {
-                if (element.ValueKind == JsonValueKind.String && Words<Rung>.TryRead(element.GetString()!.Trim(), out var rung) && Ladder.UsualOrder.Contains(rung))
+                if (
+                    element.ValueKind == JsonValueKind.String
+                    && Words<Rung>.TryRead(element.GetString()!.Trim(), out var rung)
+                    && Ladder.UsualOrder.Contains(rung)
+                )
                 {
-                    if (order.Contains(rung)) Error("order", element, "each rung only once");
+                    if (order.Contains(rung))
+                        Error("order", element, "each rung only once");
                     order.Add(rung);
                 }
                 else
@@ -129,28 +154,38 @@ public static class SettingsFile
                 JsonValueKind.Number => value.GetRawText(),
                 _ => "",
             };
-            if (AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None && minor >= 0) return minor;
-            Error("rounding_tolerance", value, $"an amount of {currency} that is not negative, such as \"{AmountText.Format(2, currency.Digits)}\"");
+            if (AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None && minor >= 0)
+                return minor;
+            Error(
+                "rounding_tolerance",
+                value,
+                $"an amount of {currency} that is not negative, such as \"{AmountText.Format(2, currency.Digits)}\""
+            );
             return 0;
         }
 
         private bool Bool(string name, JsonElement value)
         {
-            if (value.ValueKind is not (JsonValueKind.True or JsonValueKind.False)) Error(name, value, "true or false");
+            if (value.ValueKind is not (JsonValueKind.True or JsonValueKind.False))
+                Error(name, value, "true or false");
             return value.ValueKind == JsonValueKind.True;
         }
 
         private DateOnly? Date(string name, JsonElement value)
         {
-            if (value.ValueKind == JsonValueKind.Null || (value.ValueKind == JsonValueKind.String && value.GetString()!.Trim().Length == 0)) return null;
-            if (value.ValueKind == JsonValueKind.String && Fields.TryDate(value.GetString()!.Trim(), out var date)) return date;
+            if (value.ValueKind == JsonValueKind.Null || (value.ValueKind == JsonValueKind.String && value.GetString()!.Trim().Length == 0))
+                return null;
+            if (value.ValueKind == JsonValueKind.String && Fields.TryDate(value.GetString()!.Trim(), out var date))
+                return date;
             Error(name, value, "a date such as \"2026-03-09\"");
             return null;
         }
 
-        private T Word<T>(string name, JsonElement value) where T : struct, Enum
+        private T Word<T>(string name, JsonElement value)
+            where T : struct, Enum
         {
-            if (value.ValueKind == JsonValueKind.String && Words<T>.TryRead(value.GetString()!.Trim(), out var word)) return word;
+            if (value.ValueKind == JsonValueKind.String && Words<T>.TryRead(value.GetString()!.Trim(), out var word))
+                return word;
             Error(name, value, string.Join(" or ", Words<T>.All.Select(w => $"\"{w}\"")));
             return default;
         }

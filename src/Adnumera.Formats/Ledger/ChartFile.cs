@@ -7,7 +7,13 @@ namespace Adnumera.Formats.Ledger;
 /// <summary>chart.csv: the chart of accounts.</summary>
 public static class ChartFile
 {
-    private const int AccountId = 0, Number = 1, Name = 2, Kind = 3, Role = 4, Parent = 5, Active = 6;
+    private const int AccountId = 0,
+        Number = 1,
+        Name = 2,
+        Kind = 3,
+        Role = 4,
+        Parent = 5,
+        Active = 6;
     private static readonly IReadOnlyList<Column> Columns = Column.List("account* number name kind* role parent active");
 
     /// <summary>Reads a chart; errors go to <paramref name="problems"/>.</summary>
@@ -44,8 +50,13 @@ public static class ChartFile
         using var writer = CsvFile.Create(stream, "account number name kind role parent active");
         foreach (var account in chart.Accounts)
         {
-            var fills = Enum.GetValues<AccountRole>().Where(r => r != AccountRole.None && chart.Role(r) is RoleHolder.Filled one && one.Account.Id == account.Id).ToList();
-            var role = fills.Contains(account.Role) || chart.Role(account.Role) is RoleHolder.Ambiguous or RoleHolder.Vacant ? account.Role : fills.FirstOrDefault();
+            var fills = Enum.GetValues<AccountRole>()
+                .Where(r => r != AccountRole.None && chart.Role(r) is RoleHolder.Filled one && one.Account.Id == account.Id)
+                .ToList();
+            var role =
+                fills.Contains(account.Role) || chart.Role(account.Role) is RoleHolder.Ambiguous or RoleHolder.Vacant
+                    ? account.Role
+                    : fills.FirstOrDefault();
             writer.WriteField(account.Id);
             writer.WriteField(account.Number);
             writer.WriteField(account.Name);
@@ -61,7 +72,8 @@ public static class ChartFile
     private static AccountRole ReadRole(CsvTable table)
     {
         var text = table.Text(Role);
-        if (text.Length == 0 || Words<AccountRole>.TryRead(text, out var role)) return Words<AccountRole>.TryRead(text, out role) ? role : AccountRole.None;
+        if (text.Length == 0 || Words<AccountRole>.TryRead(text, out var role))
+            return Words<AccountRole>.TryRead(text, out role) ? role : AccountRole.None;
         table.Notice(Role, $"\"{text}\" is not a role that is used here and was read as none");
         return AccountRole.None;
     }

@@ -14,25 +14,38 @@ public static class MappingSheet
     /// <summary>Writes the book; its cells are text, so that none is run as a formula.</summary>
     public static void Write(Stream stream, IEnumerable<MappingRow> book, Chart chart)
     {
-        var rows = BookChanges.InOrder(book).Select(row =>
-        {
-            var cells = new Dictionary<string, object>();
-            foreach (var (name, field) in MappingFile.WholeColumnNames.Zip(MappingFile.Fields(row))) cells[name] = field;
-            cells["account_name"] = row.Account.Length > 0 ? chart.Title(row.Account) : "";
-            return cells;
-        }).ToList();
-        if (rows.Count == 0) rows.Add(MappingFile.WholeColumnNames.Append("account_name").ToDictionary(n => n, _ => (object)""));
+        var rows = BookChanges
+            .InOrder(book)
+            .Select(row =>
+            {
+                var cells = new Dictionary<string, object>();
+                foreach (var (name, field) in MappingFile.WholeColumnNames.Zip(MappingFile.Fields(row)))
+                    cells[name] = field;
+                cells["account_name"] = row.Account.Length > 0 ? chart.Title(row.Account) : "";
+                return cells;
+            })
+            .ToList();
+        if (rows.Count == 0)
+            rows.Add(MappingFile.WholeColumnNames.Append("account_name").ToDictionary(n => n, _ => (object)""));
         stream.SaveAs(rows, sheetName: "mapping");
     }
 
-    /// <summary>Reads a book as <see cref="MappingFile.ReadWhole"/> does; errors go to <paramref name="problems"/>, with the row of the sheet.</summary>
+    /// <summary>Reads a book as <see cref="MappingFile.ReadWhole"/> does; errors go to <paramref name="problems"/>, with the row of the
+    /// sheet.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="problems">Where errors and notices go.</param>
     /// <param name="today">Today.</param>
     /// <param name="cancel">Stops it when nobody waits for it.</param>
     /// <param name="hasFurtherColumns">As for the file.</param>
-    public static IReadOnlyList<MappingRow> ReadWhole(string file, byte[] content, Problems problems, DateOnly today, CancellationToken cancel, out bool hasFurtherColumns)
+    public static IReadOnlyList<MappingRow> ReadWhole(
+        string file,
+        byte[] content,
+        Problems problems,
+        DateOnly today,
+        CancellationToken cancel,
+        out bool hasFurtherColumns
+    )
     {
         hasFurtherColumns = false;
         try
@@ -48,12 +61,22 @@ public static class MappingSheet
         catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
         {
             // Whatever a damaged package makes its reader do is the package's fault.
-            problems.Add(new Problem(file, 0, "", e is OverflowException ? e.Message : "is damaged, or no spreadsheet that can be read; save it as XLSX anew, or as CSV in UTF-8"));
+            problems.Add(
+                new Problem(
+                    file,
+                    0,
+                    "",
+                    e is OverflowException
+                        ? e.Message
+                        : "is damaged, or no spreadsheet that can be read; save it as XLSX anew, or as CSV in UTF-8"
+                )
+            );
             return [];
         }
     }
 
-    // The sheet's rows as CSV, one line each, so that there is one reader and the line numbers are the sheet's rows. A row that ends early is blank from there on.
+    // The sheet's rows as CSV, one line each, so that there is one reader and the line numbers are the sheet's rows. A row that ends early
+    // is blank from there on.
     private static byte[] AsCsv(byte[] content, CancellationToken cancel)
     {
         using var sheet = new MemoryStream(content, writable: false);
@@ -65,27 +88,34 @@ public static class MappingSheet
             {
                 cancel.ThrowIfCancellationRequested();
                 var cells = row.Values.ToList();
-                while (cells.Count > width && width > 0 && cells[^1] is null) cells.RemoveAt(cells.Count - 1);
+                while (cells.Count > width && width > 0 && cells[^1] is null)
+                    cells.RemoveAt(cells.Count - 1);
                 width = Math.Max(width, cells.Count);
-                foreach (var cell in cells) writer.WriteField(Text(cell).ReplaceLineEndings(" "));
-                for (var missing = cells.Count; missing < width; missing++) writer.WriteField("");
+                foreach (var cell in cells)
+                    writer.WriteField(Text(cell).ReplaceLineEndings(" "));
+                for (var missing = cells.Count; missing < width; missing++)
+                    writer.WriteField("");
                 writer.EndRecord();
                 writer.Flush();
 
                 // Many cells may share one long text: what is written counts, not what is stored.
-                if (csv.Length > SheetGuard.MostUnpacked) throw new OverflowException($"holds more than {SheetGuard.MostUnpacked / 1024 / 1024} MB of text; a mapping book is far smaller");
+                if (csv.Length > SheetGuard.MostUnpacked)
+                    throw new OverflowException(
+                        $"holds more than {SheetGuard.MostUnpacked / 1024 / 1024} MB of text; a mapping book is far smaller"
+                    );
             }
         }
 
         return csv.ToArray();
     }
 
-    private static string Text(object? cell) => cell switch
-    {
-        null => "",
-        DateTime date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-        double number => number.ToString("0.##########", CultureInfo.InvariantCulture),
-        IFormattable value => value.ToString(null, CultureInfo.InvariantCulture),
-        _ => cell.ToString() ?? "",
-    };
+    private static string Text(object? cell) =>
+        cell switch
+        {
+            null => "",
+            DateTime date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+            double number => number.ToString("0.##########", CultureInfo.InvariantCulture),
+            IFormattable value => value.ToString(null, CultureInfo.InvariantCulture),
+            _ => cell.ToString() ?? "",
+        };
 }

@@ -29,13 +29,27 @@ public static class ProofFiles
     /// <summary>Writes each account's totals.</summary>
     public static void WriteAccounts(Stream stream, IEnumerable<AccountProof> accounts, Currency currency)
     {
-        using var writer = CsvFile.Create(stream,
-            "account intended_debit intended_credit found_debit found_credit payments_debit payments_credit not_ours_debit not_ours_credit agrees");
+        using var writer = CsvFile.Create(
+            stream,
+            "account intended_debit intended_credit found_debit found_credit payments_debit payments_credit not_ours_debit not_ours_credit "
+                + "agrees"
+        );
         foreach (var account in accounts)
         {
             writer.WriteField(account.Account);
-            foreach (var amount in (ReadOnlySpan<long>)[account.IntendedDebit, account.IntendedCredit, account.FoundDebit, account.FoundCredit,
-                account.PaymentsDebit, account.PaymentsCredit, account.NotOursDebit, account.NotOursCredit])
+            foreach (
+                var amount in (ReadOnlySpan<long>)
+                    [
+                        account.IntendedDebit,
+                        account.IntendedCredit,
+                        account.FoundDebit,
+                        account.FoundCredit,
+                        account.PaymentsDebit,
+                        account.PaymentsCredit,
+                        account.NotOursDebit,
+                        account.NotOursCredit,
+                    ]
+            )
                 writer.WriteAmount(amount, currency);
             writer.WriteField(account.Agrees ? "yes" : "no");
             writer.EndRecord();

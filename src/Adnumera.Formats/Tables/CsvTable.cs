@@ -1,6 +1,6 @@
 using System.Buffers;
-using System.Text.Unicode;
 using System.Text;
+using System.Text.Unicode;
 using Adnumera.Core.Sources;
 using CsvHelper;
 
@@ -15,7 +15,9 @@ public sealed class CsvTable : IDisposable
     private const int MostNamed = 10;
 
     // Whatever is no printable ASCII is looked at more closely; almost nothing is.
-    private static readonly SearchValues<byte> Suspicious = SearchValues.Create([.. Enumerable.Range(0, 256).Where(b => b is < 32 or > 126).Select(b => (byte)b)]);
+    private static readonly SearchValues<byte> Suspicious = SearchValues.Create([
+        .. Enumerable.Range(0, 256).Where(b => b is < 32 or > 126).Select(b => (byte)b),
+    ]);
 
     private readonly CsvReader reader;
     private readonly Problems problems;
@@ -36,26 +38,39 @@ public sealed class CsvTable : IDisposable
         fieldOfColumn = new int[known.Count];
         Array.Fill(fieldOfColumn, -1);
         var quotes = new HashSet<long>();
-        reader = CsvReader.Create(content, new CsvReaderOptions
-        {
-            Separator = ',',
-            TrackLineNumbers = true,
-            PoolStrings = true,
-            TrimWhitespace = false,
-            OnMalformedRecord = record =>
+        reader = CsvReader.Create(
+            content,
+            new CsvReaderOptions
             {
-                // A field count is judged below, where rows that are blank altogether have been passed over.
-                if (record.Reason == CsvMalformedReason.FieldCountMismatch || !quotes.Add(record.LineNumber)) return;
-                problems.Add(new Problem(file, record.LineNumber, "", record.Reason switch
+                Separator = ',',
+                TrackLineNumbers = true,
+                PoolStrings = true,
+                TrimWhitespace = false,
+                OnMalformedRecord = record =>
                 {
-                    CsvMalformedReason.UnterminatedQuote => "a quote is opened and never closed",
-                    CsvMalformedReason.TextAfterClosingQuote => "there is text after a closing quote; a quote inside a quoted field is written twice",
-                    _ => "there is a quote inside an unquoted field; put the field in quotes and write the quote twice",
-                }));
-            },
-        });
+                    // A field count is judged below, where rows that are blank altogether have been passed over.
+                    if (record.Reason == CsvMalformedReason.FieldCountMismatch || !quotes.Add(record.LineNumber))
+                        return;
+                    problems.Add(
+                        new Problem(
+                            file,
+                            record.LineNumber,
+                            "",
+                            record.Reason switch
+                            {
+                                CsvMalformedReason.UnterminatedQuote => "a quote is opened and never closed",
+                                CsvMalformedReason.TextAfterClosingQuote =>
+                                    "there is text after a closing quote; a quote inside a quoted field is written twice",
+                                _ => "there is a quote inside an unquoted field; put the field in quotes and write the quote twice",
+                            }
+                        )
+                    );
+                },
+            }
+        );
 
-        if (!IsUtf8(content)) return;
+        if (!IsUtf8(content))
+            return;
         var header = Header();
         if (header.Length == 0)
         {
@@ -79,7 +94,8 @@ public sealed class CsvTable : IDisposable
     /// <param name="known">The known columns; fields are asked for by their index here.</param>
     /// <param name="problems">Where errors and notices go.</param>
     /// <param name="strict">Whether texts must be plain and of a length that somebody means, as the application wants them.</param>
-    public static CsvTable Open(string file, byte[] content, IReadOnlyList<Column> known, Problems problems, bool strict = false) => new(file, content, known, problems, strict);
+    public static CsvTable Open(string file, byte[] content, IReadOnlyList<Column> known, Problems problems, bool strict = false) =>
+        new(file, content, known, problems, strict);
 
     /// <summary>Whether the application's own limits hold for what is read.</summary>
     public bool IsStrict => strict;
@@ -94,11 +110,13 @@ public sealed class CsvTable : IDisposable
         {
             if (reader.FieldCount == fieldCount && !IsBlank(fieldCount))
             {
-                if (strict) CheckTexts();
+                if (strict)
+                    CheckTexts();
                 return true;
             }
 
-            if (IsBlank(reader.FieldCount)) continue;
+            if (IsBlank(reader.FieldCount))
+                continue;
             Error("", $"the row has {reader.FieldCount} fields, the header has {fieldCount}");
         }
 
@@ -109,19 +127,23 @@ public sealed class CsvTable : IDisposable
     public string Text(int column)
     {
         var field = fieldOfColumn[column];
-        if (field < 0) return "";
+        if (field < 0)
+            return "";
         var text = reader.GetString(field);
         return text.Length > 0 && (char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1])) ? text.Trim() : text;
     }
 
-    /// <summary>The value of a column as UTF-8, spaces around it left out; empty where the file does not have it. Valid until the next row.</summary>
-    public ReadOnlySpan<byte> Bytes(int column) => fieldOfColumn[column] < 0 ? default : reader.GetSpan(fieldOfColumn[column]).Trim((byte)' ');
+    /// <summary>The value of a column as UTF-8, spaces around it left out; empty where the file does not have it. Valid until the next
+    /// row.</summary>
+    public ReadOnlySpan<byte> Bytes(int column) =>
+        fieldOfColumn[column] < 0 ? default : reader.GetSpan(fieldOfColumn[column]).Trim((byte)' ');
 
     /// <summary>The trimmed value of a column that must be filled; reports it when it is not.</summary>
     public string Required(int column)
     {
         var text = Text(column);
-        if (text.Length == 0) Error(columns[column], "must be filled");
+        if (text.Length == 0)
+            Error(columns[column], "must be filled");
         return text;
     }
 
@@ -139,13 +161,15 @@ public sealed class CsvTable : IDisposable
 
     private bool IsUtf8(byte[] content)
     {
-        if (Utf8.IsValid(content)) return true;
+        if (Utf8.IsValid(content))
+            return true;
         var valid = 0;
         var line = 1;
         var rest = content.AsSpan();
         while (Rune.DecodeFromUtf8(rest, out _, out var length) == System.Buffers.OperationStatus.Done)
         {
-            if (rest[0] == (byte)'\n') line++;
+            if (rest[0] == (byte)'\n')
+                line++;
             valid += length;
             rest = rest[length..];
         }
@@ -161,7 +185,8 @@ public sealed class CsvTable : IDisposable
         var names = reader.Headers.ToArray();
         while (names.Length > 0 && names.All(string.IsNullOrWhiteSpace))
         {
-            if (!reader.Read()) return [];
+            if (!reader.Read())
+                return [];
             reader.ReadHeader();
             names = reader.Headers.ToArray();
         }
@@ -178,7 +203,8 @@ public sealed class CsvTable : IDisposable
             var column = Array.FindIndex(columns, c => c.Equals(name, StringComparison.OrdinalIgnoreCase));
             if (column < 0)
             {
-                if (++unknown <= MostNamed) problems.Notice(new Problem(File, 1, "", $"column {Quote.Of(name)} is not known and was ignored"));
+                if (++unknown <= MostNamed)
+                    problems.Notice(new Problem(File, 1, "", $"column {Quote.Of(name)} is not known and was ignored"));
             }
             else if (fieldOfColumn[column] >= 0)
             {
@@ -191,10 +217,12 @@ public sealed class CsvTable : IDisposable
             }
         }
 
-        if (unknown > MostNamed) problems.Notice(new Problem(File, 1, "", $"{unknown - MostNamed} further columns are not known and were ignored"));
+        if (unknown > MostNamed)
+            problems.Notice(new Problem(File, 1, "", $"{unknown - MostNamed} further columns are not known and were ignored"));
         for (var column = 0; column < known.Count; column++)
         {
-            if (!known[column].Required || fieldOfColumn[column] >= 0) continue;
+            if (!known[column].Required || fieldOfColumn[column] >= 0)
+                continue;
             problems.Add(new Problem(File, 1, columns[column], "the column is missing from the header"));
             sound = false;
         }
@@ -206,17 +234,21 @@ public sealed class CsvTable : IDisposable
     {
         for (var column = 0; column < columns.Length; column++)
         {
-            if (fieldOfColumn[column] < 0) continue;
+            if (fieldOfColumn[column] < 0)
+                continue;
             var bytes = reader.GetSpan(fieldOfColumn[column]);
-            if (bytes.Length <= most[column] && bytes.IndexOfAny(Suspicious) < 0) continue;
-            if (PlainText.Problem(Text(column), most[column]) is { } problem) Error(column, problem);
+            if (bytes.Length <= most[column] && bytes.IndexOfAny(Suspicious) < 0)
+                continue;
+            if (PlainText.Problem(Text(column), most[column]) is { } problem)
+                Error(column, problem);
         }
     }
 
     private bool IsBlank(int fields)
     {
         for (var field = 0; field < fields; field++)
-            if (!reader.IsEmpty(field) && !string.IsNullOrWhiteSpace(reader.GetString(field))) return false;
+            if (!reader.IsEmpty(field) && !string.IsNullOrWhiteSpace(reader.GetString(field)))
+                return false;
         return true;
     }
 }

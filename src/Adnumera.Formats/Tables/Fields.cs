@@ -12,32 +12,45 @@ public static class Fields
     {
         // The form is plain ASCII, so most amounts are read without making a text of them.
         var bytes = table.Bytes(column);
-        if (bytes.Length > 0 && AmountText.Read(bytes, currency.Digits, out var plain) == AmountText.Fault.None) return plain;
+        if (bytes.Length > 0 && AmountText.Read(bytes, currency.Digits, out var plain) == AmountText.Fault.None)
+            return plain;
         var text = required ? table.Required(column) : table.Text(column);
-        if (text.Length == 0) return 0;
+        if (text.Length == 0)
+            return 0;
         var fault = AmountText.Read(text, currency.Digits, out var minor);
-        if (fault != AmountText.Fault.None) table.Error(column, Message(fault, text, currency));
+        if (fault != AmountText.Fault.None)
+            table.Error(column, Message(fault, text, currency));
         return minor;
     }
 
     /// <summary>Why a text is not an amount, as people say it.</summary>
-    public static string Message(AmountText.Fault fault, string text, Currency currency) => fault switch
-    {
-        AmountText.Fault.Form => $"{Quote.Of(text)} is not an amount; expected a number such as {AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
-        AmountText.Fault.Decimals => $"{Quote.Of(text)} has more decimals than {currency} has ({currency.Digits})",
-        AmountText.Fault.TooLarge => $"{Quote.Of(text)} is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
-        AmountText.Fault.None => throw new ArgumentException("There is no fault.", nameof(fault)),
-    };
+    public static string Message(AmountText.Fault fault, string text, Currency currency) =>
+        fault switch
+        {
+            AmountText.Fault.Form => $"{Quote.Of(text)} is not an amount; expected a number such as "
+                + $"{AmountText.Format(currency.Digits == 0 ? 1250 : 1250 * (long)Math.Pow(10, currency.Digits - 2), currency.Digits)}",
+            AmountText.Fault.Decimals => $"{Quote.Of(text)} has more decimals than {currency} has ({currency.Digits})",
+            AmountText.Fault.TooLarge =>
+                $"{Quote.Of(text)} is too large; the most is {AmountText.Format(AmountText.Most, currency.Digits)}",
+            AmountText.Fault.None => throw new ArgumentException("There is no fault.", nameof(fault)),
+        };
 
     /// <summary>A number with any decimals; blank is null.</summary>
     public static decimal? Number(this CsvTable table, int column)
     {
-        if (table.Bytes(column).IsEmpty) return null;
+        if (table.Bytes(column).IsEmpty)
+            return null;
         var text = table.Text(column);
-        if (text.Length == 0) return null;
+        if (text.Length == 0)
+            return null;
         const NumberStyles Form = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
-        if (text[0] != '+' && char.IsAsciiDigit(text[^1]) && char.IsAsciiDigit(text[0] == '-' && text.Length > 1 ? text[1] : text[0])
-            && decimal.TryParse(text, Form, CultureInfo.InvariantCulture, out var number)) return number;
+        if (
+            text[0] != '+'
+            && char.IsAsciiDigit(text[^1])
+            && char.IsAsciiDigit(text[0] == '-' && text.Length > 1 ? text[1] : text[0])
+            && decimal.TryParse(text, Form, CultureInfo.InvariantCulture, out var number)
+        )
+            return number;
         table.Error(column, $"{Quote.Of(text)} is not a number; expected one such as 12.5");
         return null;
     }
@@ -46,8 +59,10 @@ public static class Fields
     public static DateOnly? Date(this CsvTable table, int column)
     {
         var text = table.Text(column);
-        if (text.Length == 0) return null;
-        if (TryDate(text, out var date) && (!table.IsStrict || CalendarRange.Has(date))) return date;
+        if (text.Length == 0)
+            return null;
+        if (TryDate(text, out var date) && (!table.IsStrict || CalendarRange.Has(date)))
+            return date;
         if (date != default)
         {
             table.Error(column, $"{Quote.Of(text)} is not between {CalendarRange.First:yyyy-MM-dd} and {CalendarRange.Last:yyyy-MM-dd}");
@@ -66,31 +81,39 @@ public static class Fields
     public static bool TryDate(string text, out DateOnly date)
     {
         date = default;
-        if (text.Length != 10 || text[4] != '-' || text[7] != '-') return false;
+        if (text.Length != 10 || text[4] != '-' || text[7] != '-')
+            return false;
         for (var i = 0; i < 10; i++)
-            if (i is not (4 or 7) && !char.IsAsciiDigit(text[i])) return false;
+            if (i is not (4 or 7) && !char.IsAsciiDigit(text[i]))
+                return false;
         int Part(int start, int length) => int.Parse(text.AsSpan(start, length), NumberStyles.None, CultureInfo.InvariantCulture);
         var (year, month, day) = (Part(0, 4), Part(5, 2), Part(8, 2));
-        if (year == 0 || month is 0 or > 12 || day == 0 || day > DateTime.DaysInMonth(year, month)) return false;
+        if (year == 0 || month is 0 or > 12 || day == 0 || day > DateTime.DaysInMonth(year, month))
+            return false;
         date = new DateOnly(year, month, day);
         return true;
     }
 
     /// <summary>A fixed word that must be filled.</summary>
-    public static T Word<T>(this CsvTable table, int column) where T : struct, Enum
+    public static T Word<T>(this CsvTable table, int column)
+        where T : struct, Enum
     {
         var text = table.Required(column);
-        if (text.Length == 0 || Words<T>.TryRead(text, out var value)) return Words<T>.TryRead(text, out value) ? value : default;
+        if (text.Length == 0 || Words<T>.TryRead(text, out var value))
+            return Words<T>.TryRead(text, out value) ? value : default;
         table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", Words<T>.All)}");
         return default;
     }
 
     /// <summary>A fixed word that must be filled, one of those given.</summary>
-    public static T Word<T>(this CsvTable table, int column, IReadOnlyList<T> among) where T : struct, Enum
+    public static T Word<T>(this CsvTable table, int column, IReadOnlyList<T> among)
+        where T : struct, Enum
     {
         var text = table.Required(column);
-        if (Words<T>.TryRead(text, out var value) && among.Contains(value)) return value;
-        if (text.Length > 0) table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}");
+        if (Words<T>.TryRead(text, out var value) && among.Contains(value))
+            return value;
+        if (text.Length > 0)
+            table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}");
         return among[0];
     }
 
@@ -98,9 +121,12 @@ public static class Fields
     public static bool YesNo(this CsvTable table, int column, bool blank)
     {
         var text = table.Text(column);
-        if (text.Length == 0) return blank;
-        if (text.Equals("yes", StringComparison.OrdinalIgnoreCase)) return true;
-        if (!text.Equals("no", StringComparison.OrdinalIgnoreCase)) table.Error(column, $"{Quote.Of(text)} is not known; expected yes or no");
+        if (text.Length == 0)
+            return blank;
+        if (text.Equals("yes", StringComparison.OrdinalIgnoreCase))
+            return true;
+        if (!text.Equals("no", StringComparison.OrdinalIgnoreCase))
+            table.Error(column, $"{Quote.Of(text)} is not known; expected yes or no");
         return false;
     }
 
@@ -108,8 +134,10 @@ public static class Fields
     public static Currency CurrencyOr(this CsvTable table, int column, Currency blank)
     {
         var text = table.Text(column);
-        if (text.Length == 0) return blank;
-        if (Currency.TryFind(text, out var currency)) return currency;
+        if (text.Length == 0)
+            return blank;
+        if (Currency.TryFind(text, out var currency))
+            return currency;
         table.Error(column, $"{Quote.Of(text)} is not a currency of ISO 4217; expected a code such as USD");
         return blank;
     }

@@ -5,7 +5,8 @@ using System.Xml;
 namespace Adnumera.Formats.Tables;
 
 /// <summary>
-/// Looks through a spreadsheet package (XLSX, ECMA-376) before anything of it is read whole: what it really unpacks to, how far its rows and columns reach, how long its cells are. What a file says of its own size is not believed.
+/// Looks through a spreadsheet package (XLSX, ECMA-376) before anything of it is read whole: what it really unpacks to, how far its rows
+/// and columns reach, how long its cells are. What a file says of its own size is not believed.
 /// </summary>
 public static class SheetGuard
 {
@@ -33,19 +34,24 @@ public static class SheetGuard
     public static string? Problem(byte[] content, CancellationToken cancel)
     {
         using var package = new ZipArchive(new MemoryStream(content, writable: false), ZipArchiveMode.Read);
-        if (package.Entries.Count > MostParts) return $"has {package.Entries.Count} parts; a spreadsheet has a few";
+        if (package.Entries.Count > MostParts)
+            return $"has {package.Entries.Count} parts; a spreadsheet has a few";
         var left = MostUnpacked;
         var sheets = 0;
         foreach (var part in package.Entries)
         {
-            var isSheet = part.FullName.StartsWith("xl/worksheets/", StringComparison.OrdinalIgnoreCase) && part.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase);
+            var isSheet =
+                part.FullName.StartsWith("xl/worksheets/", StringComparison.OrdinalIgnoreCase)
+                && part.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase);
             using var unpacked = new Counted(part.Open(), left, cancel);
             try
             {
                 if (isSheet || part.FullName.Equals("xl/sharedStrings.xml", StringComparison.OrdinalIgnoreCase))
                 {
-                    if (isSheet) sheets++;
-                    if (Look(unpacked) is { } problem) return problem;
+                    if (isSheet)
+                        sheets++;
+                    if (Look(unpacked) is { } problem)
+                        return problem;
                 }
 
                 unpacked.Drain();
@@ -63,43 +69,67 @@ public static class SheetGuard
 
     private static string? Look(Stream part)
     {
-        using var xml = XmlReader.Create(part, new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreWhitespace = true });
-        int rows = 0, columns = 0, row = 0, column = 0, characters = 0;
+        using var xml = XmlReader.Create(
+            part,
+            new XmlReaderSettings
+            {
+                DtdProcessing = DtdProcessing.Prohibit,
+                XmlResolver = null,
+                IgnoreComments = true,
+                IgnoreWhitespace = true,
+            }
+        );
+        int rows = 0,
+            columns = 0,
+            row = 0,
+            column = 0,
+            characters = 0;
         while (xml.Read())
         {
-            if (xml.Depth > 64) return "has parts within parts, deeper than any sheet";
+            if (xml.Depth > 64)
+                return "has parts within parts, deeper than any sheet";
             if (xml.NodeType is XmlNodeType.Text or XmlNodeType.CDATA or XmlNodeType.SignificantWhitespace)
             {
                 characters += xml.Value.Length;
-                if (characters > MostCharacters) return $"has a cell of more than {MostCharacters.ToString("N0", CultureInfo.InvariantCulture)} characters{(row > 0 ? $", in row {row}" : "")}";
+                if (characters > MostCharacters)
+                    return $"has a cell of more than {MostCharacters.ToString("N0", CultureInfo.InvariantCulture)} "
+                        + $"characters{(row > 0 ? $", in row {row}" : "")}";
                 continue;
             }
 
-            if (xml.NodeType != XmlNodeType.Element) continue;
+            if (xml.NodeType != XmlNodeType.Element)
+                continue;
             switch (xml.LocalName)
             {
                 case "row":
-                    row = int.TryParse(xml.GetAttribute("r"), NumberStyles.None, CultureInfo.InvariantCulture, out var named) ? named : row + 1;
+                    row = int.TryParse(xml.GetAttribute("r"), NumberStyles.None, CultureInfo.InvariantCulture, out var named)
+                        ? named
+                        : row + 1;
                     column = 0;
                     rows = Math.Max(rows, row);
-                    if (rows > MostRows) return $"reaches to row {rows}; at most {MostRows.ToString("N0", CultureInfo.InvariantCulture)} rows are read";
+                    if (rows > MostRows)
+                        return $"reaches to row {rows}; at most {MostRows.ToString("N0", CultureInfo.InvariantCulture)} rows are read";
                     break;
                 case "c":
                     characters = 0;
                     column = ColumnOf(xml.GetAttribute("r")) ?? column + 1;
                     columns = Math.Max(columns, column);
-                    if (columns > MostColumns) return $"reaches to column {columns}, in row {row}; at most {MostColumns} columns are read";
+                    if (columns > MostColumns)
+                        return $"reaches to column {columns}, in row {row}; at most {MostColumns} columns are read";
                     break;
                 case "si":
                     characters = 0;
                     break;
                 case "dimension" when xml.GetAttribute("ref") is { } reach && reach.Split(':') is [.., var corner]:
                     // The reader makes room for what the sheet says that it holds.
-                    if (ColumnOf(corner) > MostColumns) return $"says that it reaches to {corner}; at most {MostColumns} columns are read";
+                    if (ColumnOf(corner) > MostColumns)
+                        return $"says that it reaches to {corner}; at most {MostColumns} columns are read";
                     break;
             }
 
-            if ((long)rows * columns > MostCells) return $"reaches over {((long)rows * columns).ToString("N0", CultureInfo.InvariantCulture)} cells; a table of this kind has far fewer";
+            if ((long)rows * columns > MostCells)
+                return $"reaches over {((long)rows * columns).ToString("N0", CultureInfo.InvariantCulture)} cells; "
+                    + "a table of this kind has far fewer";
         }
 
         return null;
@@ -108,15 +138,15 @@ public static class SheetGuard
     // "AB12" is column 28.
     private static int? ColumnOf(string? cell)
     {
-        if (string.IsNullOrEmpty(cell)) return null;
+        if (string.IsNullOrEmpty(cell))
+            return null;
         var column = 0;
-        foreach (var letter in cell.TakeWhile(char.IsAsciiLetter).Take(5)) column = column * 26 + (char.ToUpperInvariant(letter) - 'A' + 1);
+        foreach (var letter in cell.TakeWhile(char.IsAsciiLetter).Take(5))
+            column = column * 26 + (char.ToUpperInvariant(letter) - 'A' + 1);
         return column == 0 ? null : column;
     }
 
-    private sealed class TooMuchException : IOException
-    {
-    }
+    private sealed class TooMuchException : IOException { }
 
     // Counts what really comes out, and stops there.
     private sealed class Counted(Stream stream, long most, CancellationToken cancel) : Stream
@@ -131,7 +161,11 @@ public static class SheetGuard
 
         public override long Length => read;
 
-        public override long Position { get => read; set => throw new NotSupportedException(); }
+        public override long Position
+        {
+            get => read;
+            set => throw new NotSupportedException();
+        }
 
         public override int Read(byte[] buffer, int offset, int count) => Read(buffer.AsSpan(offset, count));
 
@@ -139,21 +173,18 @@ public static class SheetGuard
         {
             cancel.ThrowIfCancellationRequested();
             var now = stream.Read(buffer);
-            if ((read += now) > most) throw new TooMuchException();
+            if ((read += now) > most)
+                throw new TooMuchException();
             return now;
         }
 
         public void Drain()
         {
             Span<byte> buffer = stackalloc byte[8192];
-            while (Read(buffer) > 0)
-            {
-            }
+            while (Read(buffer) > 0) { }
         }
 
-        public override void Flush()
-        {
-        }
+        public override void Flush() { }
 
         public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
 
@@ -163,7 +194,8 @@ public static class SheetGuard
 
         protected override void Dispose(bool disposing)
         {
-            if (disposing) stream.Dispose();
+            if (disposing)
+                stream.Dispose();
             base.Dispose(disposing);
         }
     }

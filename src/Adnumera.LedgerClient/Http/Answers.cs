@@ -13,7 +13,16 @@ internal sealed record KeyAnswer(string Key, string Id);
 
 internal sealed record ProblemAnswer(string? Type, string? Detail);
 
-internal sealed record AccountAnswer(string Id, string Number, string Name, string Kind, string Role, string Parent, bool Active, string Requires = "");
+internal sealed record AccountAnswer(
+    string Id,
+    string Number,
+    string Name,
+    string Kind,
+    string Role,
+    string Parent,
+    bool Active,
+    string Requires = ""
+);
 
 internal sealed record DimensionAnswer(string Kind, string Id, string Name, bool Active);
 
@@ -30,6 +39,16 @@ internal sealed record TaxCodeAnswer(string Code, string Name, string Percent);
 internal sealed record BalanceAnswer(string Account, string Debit, string Credit);
 
 internal sealed record EntryAnswer(
-    string Id, string Type, string Date, string Reference, string Supplier, string Employee, string Source, string SourceId, string Status, LineAnswer[] Lines);
+    string Id,
+    string Type,
+    string Date,
+    string Reference,
+    string Supplier,
+    string Employee,
+    string Source,
+    string SourceId,
+    string Status,
+    LineAnswer[] Lines
+);
 
 internal sealed record LineAnswer(string Account, string Debit, string Credit, string TaxCode, Dimensions Dimensions);

@@ -9,15 +9,22 @@ namespace Adnumera.LedgerClient.Http;
 public sealed class HttpConnector(IHttpClientFactory clients) : ILedgerConnector
 {
     /// <inheritdoc/>
-    public Uri ConsentPage(Uri ledger, Uri redirect, string state) => new(ledger,
-        $"consent?client=Adnumera&redirect_uri={Uri.EscapeDataString(redirect.ToString())}&state={Uri.EscapeDataString(state)}");
+    public Uri ConsentPage(Uri ledger, Uri redirect, string state) =>
+        new(
+            ledger,
+            $"consent?client=Adnumera&redirect_uri={Uri.EscapeDataString(redirect.ToString())}&state={Uri.EscapeDataString(state)}"
+        );
 
     /// <inheritdoc/>
     public async Task<string> Exchange(Uri ledger, string code, Uri redirect, CancellationToken cancel)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "api/tokens") { Content = JsonContent.Create(new { code, redirectUri = redirect.ToString() }) };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "api/tokens")
+        {
+            Content = JsonContent.Create(new { code, redirectUri = redirect.ToString() }),
+        };
         using var answer = await LedgerRequests.Reach(() => Client(ledger).SendAsync(request, cancel), cancel);
-        if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger did not give a token: {await LedgerRequests.Reason(answer, cancel)}");
+        if (!answer.IsSuccessStatusCode)
+            throw new LedgerUnavailableException($"The ledger did not give a token: {await LedgerRequests.Reason(answer, cancel)}");
         return (await LedgerRequests.Body<TokenAnswer>(answer, cancel)).Token;
     }
 
@@ -27,7 +34,12 @@ public sealed class HttpConnector(IHttpClientFactory clients) : ILedgerConnector
     /// <inheritdoc/>
     public Uri RecordPage(Uri ledger, string organisation, RecordKind kind, string id)
     {
-        var page = kind switch { RecordKind.Account => "accounts", RecordKind.Supplier => "suppliers", _ => "masters" };
+        var page = kind switch
+        {
+            RecordKind.Account => "accounts",
+            RecordKind.Supplier => "suppliers",
+            _ => "masters",
+        };
         return new Uri(ledger, $"{Uri.EscapeDataString(organisation)}/{page}#{Uri.EscapeDataString(id)}");
     }
 

@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Net.Http.Json;
 using System.Net;
+using System.Net.Http.Json;
 using System.Runtime.CompilerServices;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
@@ -24,62 +24,115 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     private readonly Translation translation = new(currency);
 
     /// <inheritdoc/>
-    public Task<LedgerOrganisation> Organisation(CancellationToken cancel) => LedgerRequests.Understood(async () =>
-    {
-        var o = await requests.Get<OrganisationAnswer>("api/organisation", cancel);
-        return new LedgerOrganisation(o.Id, o.Name, o.Currency, string.IsNullOrEmpty(o.LockedThrough) ? null : Day(o.LockedThrough));
-    });
+    public Task<LedgerOrganisation> Organisation(CancellationToken cancel) =>
+        LedgerRequests.Understood(async () =>
+        {
+            var o = await requests.Get<OrganisationAnswer>("api/organisation", cancel);
+            return new LedgerOrganisation(o.Id, o.Name, o.Currency, string.IsNullOrEmpty(o.LockedThrough) ? null : Day(o.LockedThrough));
+        });
 
     /// <inheritdoc/>
-    public Task<LedgerRecords> Records(CancellationToken cancel) => LedgerRequests.Understood(async () => new LedgerRecords
-    {
-        Organisation = await Organisation(cancel),
-        Accounts = [.. (await requests.Get<AccountAnswer[]>("api/accounts", cancel)).Select(AccountOf)],
-        Suppliers = await requests.Get<LedgerSupplier[]>("api/suppliers", cancel),
-        Employees = await requests.Get<LedgerEmployee[]>("api/employees", cancel),
-        Dimensions = [.. (await requests.Get<DimensionAnswer[]>("api/dimensions", cancel)).Select(d => new LedgerDimension(DimensionOf(d.Kind), d.Id, d.Name, d.Active))],
-        OwnDimensions = [.. (await requests.Get<OwnDimensionAnswer[]>("api/own-dimensions", cancel)).Select(d => new OwnDimension(DimensionOf(d.Word), d.On))],
-        Terms = [.. (await requests.Get<TermAnswer[]>("api/payment-terms", cancel)).Select(t => new PaymentTerm(t.Id, t.Name, Word<TermRule>(t.Rule, "payment term"), t.Days))],
-        Items = await requests.Get<LedgerItem[]>("api/items", cancel),
-        TaxCodes = [.. (await requests.Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(t.Code, t.Name, decimal.Parse(t.Percent, CultureInfo.InvariantCulture)))],
-        Features = [.. (await requests.Get<FeatureAnswer[]>("api/features", cancel)).Where(f => f.On).Select(f => Word<LedgerFeature>(f.Name, "feature"))],
-        History = [.. (await requests.Get<HistoryAnswer[]>("api/supplier-history", cancel)).Select(h => new SupplierPosting(h.Supplier, h.Account, h.Lines, Day(h.Last)))],
-    });
+    public Task<LedgerRecords> Records(CancellationToken cancel) =>
+        LedgerRequests.Understood(async () =>
+            new LedgerRecords
+            {
+                Organisation = await Organisation(cancel),
+                Accounts = [.. (await requests.Get<AccountAnswer[]>("api/accounts", cancel)).Select(AccountOf)],
+                Suppliers = await requests.Get<LedgerSupplier[]>("api/suppliers", cancel),
+                Employees = await requests.Get<LedgerEmployee[]>("api/employees", cancel),
+                Dimensions =
+                [
+                    .. (await requests.Get<DimensionAnswer[]>("api/dimensions", cancel)).Select(d => new LedgerDimension(
+                        DimensionOf(d.Kind),
+                        d.Id,
+                        d.Name,
+                        d.Active
+                    )),
+                ],
+                OwnDimensions =
+                [
+                    .. (await requests.Get<OwnDimensionAnswer[]>("api/own-dimensions", cancel)).Select(d => new OwnDimension(
+                        DimensionOf(d.Word),
+                        d.On
+                    )),
+                ],
+                Terms =
+                [
+                    .. (await requests.Get<TermAnswer[]>("api/payment-terms", cancel)).Select(t => new PaymentTerm(
+                        t.Id,
+                        t.Name,
+                        Word<TermRule>(t.Rule, "payment term"),
+                        t.Days
+                    )),
+                ],
+                Items = await requests.Get<LedgerItem[]>("api/items", cancel),
+                TaxCodes =
+                [
+                    .. (await requests.Get<TaxCodeAnswer[]>("api/tax-codes", cancel)).Select(t => new LedgerTaxCode(
+                        t.Code,
+                        t.Name,
+                        decimal.Parse(t.Percent, CultureInfo.InvariantCulture)
+                    )),
+                ],
+                Features =
+                [
+                    .. (await requests.Get<FeatureAnswer[]>("api/features", cancel))
+                        .Where(f => f.On)
+                        .Select(f => Word<LedgerFeature>(f.Name, "feature")),
+                ],
+                History =
+                [
+                    .. (await requests.Get<HistoryAnswer[]>("api/supplier-history", cancel)).Select(h => new SupplierPosting(
+                        h.Supplier,
+                        h.Account,
+                        h.Lines,
+                        Day(h.Last)
+                    )),
+                ],
+            }
+        );
 
     /// <inheritdoc/>
     public Task<PostingAnswer> PostSupplier(string idempotencyKey, string name, CancellationToken cancel) =>
         Post("api/suppliers", idempotencyKey, new { name }, cancel);
 
     /// <inheritdoc/>
-    public Task<PostingAnswer> PostEntry(EntryInstruction instruction, CancellationToken cancel) => Post("api/entries", instruction.IdempotencyKey, new
-    {
-        form = Words<LedgerForm>.Of(instruction.Form),
-        date = Day(instruction.Date),
-        dueDate = instruction.DueDate is { } due ? Day(due) : "",
-        reference = instruction.Reference,
-        supplier = instruction.Supplier,
-        employee = instruction.Employee,
-        currency = instruction.Currency,
-        memo = instruction.Memo,
-        source = instruction.Identity.Source,
-        sourceId = instruction.Identity.SourceId,
-        lines = instruction.Lines.Select(l => new
-        {
-            account = l.Account,
-            debit = translation.Text(Math.Max(l.Signed, 0)),
-            credit = translation.Text(Math.Max(-l.Signed, 0)),
-            taxCode = l.TaxCode,
-            dimensions = l.Dimensions,
-            memo = l.Memo,
-            item = l.Item,
-        }),
-    }, cancel);
+    public Task<PostingAnswer> PostEntry(EntryInstruction instruction, CancellationToken cancel) =>
+        Post(
+            "api/entries",
+            instruction.IdempotencyKey,
+            new
+            {
+                form = Words<LedgerForm>.Of(instruction.Form),
+                date = Day(instruction.Date),
+                dueDate = instruction.DueDate is { } due ? Day(due) : "",
+                reference = instruction.Reference,
+                supplier = instruction.Supplier,
+                employee = instruction.Employee,
+                currency = instruction.Currency,
+                memo = instruction.Memo,
+                source = instruction.Identity.Source,
+                sourceId = instruction.Identity.SourceId,
+                lines = instruction.Lines.Select(l => new
+                {
+                    account = l.Account,
+                    debit = translation.Text(Math.Max(l.Signed, 0)),
+                    credit = translation.Text(Math.Max(-l.Signed, 0)),
+                    taxCode = l.TaxCode,
+                    dimensions = l.Dimensions,
+                    memo = l.Memo,
+                    item = l.Item,
+                }),
+            },
+            cancel
+        );
 
     /// <inheritdoc/>
     public async Task<string?> FindByKey(string idempotencyKey, CancellationToken cancel)
     {
         using var answer = await requests.Send(HttpMethod.Get, $"api/results?key={Uri.EscapeDataString(idempotencyKey)}", null, cancel);
-        if (answer.StatusCode == HttpStatusCode.NotFound) return null;
+        if (answer.StatusCode == HttpStatusCode.NotFound)
+            return null;
         return (await LedgerRequests.Body<KeyAnswer>(answer, cancel)).Id;
     }
 
@@ -89,9 +142,14 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         var after = "";
         while (true)
         {
-            var page = await requests.Get<EntryAnswer[]>($"api/entries?from={Day(from)}&through={Day(through)}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}", cancel);
-            foreach (var entry in await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, translation.Found)))) yield return entry;
-            if (page.Length < PageSize) yield break;
+            var page = await requests.Get<EntryAnswer[]>(
+                $"api/entries?from={Day(from)}&through={Day(through)}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}",
+                cancel
+            );
+            foreach (var entry in await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, translation.Found))))
+                yield return entry;
+            if (page.Length < PageSize)
+                yield break;
             after = page[^1].Id;
         }
     }
@@ -102,7 +160,12 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
         var found = new List<FoundEntry>();
         foreach (var keys in identities.Chunk(KeysAtOnce))
         {
-            using var answer = await requests.Send(HttpMethod.Post, "api/entries/by-source", JsonContent.Create(keys.Select(k => new[] { k.Source, k.SourceId })), cancel);
+            using var answer = await requests.Send(
+                HttpMethod.Post,
+                "api/entries/by-source",
+                JsonContent.Create(keys.Select(k => new[] { k.Source, k.SourceId })),
+                cancel
+            );
             var page = await LedgerRequests.Body<EntryAnswer[]>(answer, cancel);
             found.AddRange(await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, translation.Found))));
         }
@@ -112,7 +175,12 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
 
     /// <inheritdoc/>
     public async Task<IReadOnlyList<LedgerBalance>> TrialBalance(DateOnly through, CancellationToken cancel) =>
-        [.. (await requests.Get<BalanceAnswer[]>($"api/trial-balance?through={Day(through)}", cancel)).Select(b => new LedgerBalance(b.Account, translation.Minor(b.Debit) - translation.Minor(b.Credit)))];
+        [
+            .. (await requests.Get<BalanceAnswer[]>($"api/trial-balance?through={Day(through)}", cancel)).Select(b => new LedgerBalance(
+                b.Account,
+                translation.Minor(b.Debit) - translation.Minor(b.Credit)
+            )),
+        ];
 
     /// <inheritdoc/>
     public async Task Revoke(CancellationToken cancel)
@@ -129,15 +197,20 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
             switch (answer.StatusCode)
             {
                 case HttpStatusCode.OK or HttpStatusCode.Created:
-                    return await LedgerRequests.Body<IdAnswer>(answer, cancel) is { Id.Length: > 0 } made ? new PostingAnswer.Accepted(made.Id) : new PostingAnswer.Lost("The ledger named no entry.");
+                    return await LedgerRequests.Body<IdAnswer>(answer, cancel) is { Id.Length: > 0 } made
+                        ? new PostingAnswer.Accepted(made.Id)
+                        : new PostingAnswer.Lost("The ledger named no entry.");
                 case HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden:
                     return new PostingAnswer.NotAllowed();
                 case HttpStatusCode.TooManyRequests:
                     return new PostingAnswer.TryLater(answer.Headers.RetryAfter?.Delta ?? TimeSpan.FromSeconds(2));
                 case HttpStatusCode.BadRequest or HttpStatusCode.Conflict or HttpStatusCode.UnprocessableEntity:
                     var problem = await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel);
-                    if (string.IsNullOrWhiteSpace(problem?.Type) || string.IsNullOrWhiteSpace(problem.Detail)) return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode} without a reason.");
-                    return problem.Type == KeyReused ? new PostingAnswer.KeyInUse(problem.Detail) : new PostingAnswer.Refused(problem.Type, problem.Detail);
+                    if (string.IsNullOrWhiteSpace(problem?.Type) || string.IsNullOrWhiteSpace(problem.Detail))
+                        return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode} without a reason.");
+                    return problem.Type == KeyReused
+                        ? new PostingAnswer.KeyInUse(problem.Detail)
+                        : new PostingAnswer.Refused(problem.Type, problem.Detail);
                 default:
                     return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode}.");
             }

@@ -4,7 +4,8 @@ using Microsoft.Extensions.Http.Resilience;
 
 namespace Adnumera.LedgerClient.Http;
 
-/// <summary>How ledgers are reached over HTTP: with patience that ends, answers of a limited size, and no way around by a redirect.</summary>
+/// <summary>How ledgers are reached over HTTP: with patience that ends, answers of a limited size, and no way around by a
+/// redirect.</summary>
 public static class LedgerHttp
 {
     /// <summary>The name of the client in the factory.</summary>
@@ -19,11 +20,15 @@ public static class LedgerHttp
     public static IServiceCollection AddLedgers(this IServiceCollection services, TimeSpan patience)
     {
         services.AddSingleton<ILedgerConnector, HttpConnector>();
-        services.AddHttpClient(ClientName, http =>
-            {
-                http.MaxResponseContentBufferSize = LargestAnswer;
-                http.Timeout = Timeout.InfiniteTimeSpan; // The handler below gives up first.
-            })
+        services
+            .AddHttpClient(
+                ClientName,
+                http =>
+                {
+                    http.MaxResponseContentBufferSize = LargestAnswer;
+                    http.Timeout = Timeout.InfiniteTimeSpan; // The handler below gives up first.
+                }
+            )
             .ConfigurePrimaryHttpMessageHandler(() => new SocketsHttpHandler { AllowAutoRedirect = false, UseCookies = false })
             .AddStandardResilienceHandler(o =>
             {

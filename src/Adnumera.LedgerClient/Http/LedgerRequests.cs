@@ -1,10 +1,10 @@
+using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
-using System.Net;
 using System.Text.Json;
 using Adnumera.Core.Posting;
-using Polly.Timeout;
 using Polly;
+using Polly.Timeout;
 
 namespace Adnumera.LedgerClient.Http;
 
@@ -12,7 +12,11 @@ namespace Adnumera.LedgerClient.Http;
 internal sealed class LedgerRequests(HttpClient http, string token)
 {
     // What a ledger leaves out, or says null of, is no answer.
-    private static readonly JsonSerializerOptions Strictly = new(JsonSerializerDefaults.Web) { RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true };
+    private static readonly JsonSerializerOptions Strictly = new(JsonSerializerDefaults.Web)
+    {
+        RespectNullableAnnotations = true,
+        RespectRequiredConstructorParameters = true,
+    };
 
     public async Task<T> Get<T>(string path, CancellationToken cancel)
     {
@@ -42,7 +46,10 @@ internal sealed class LedgerRequests(HttpClient http, string token)
         }
         catch (Exception e) when (!cancel.IsCancellationRequested && e is TimeoutRejectedException or TaskCanceledException)
         {
-            throw new LedgerUnavailableException("The ledger is slow: it did not answer in time. Nothing was changed; try again later.", e) { Trouble = LedgerTrouble.Slow };
+            throw new LedgerUnavailableException("The ledger is slow: it did not answer in time. Nothing was changed; try again later.", e)
+            {
+                Trouble = LedgerTrouble.Slow,
+            };
         }
         catch (Exception e) when (e is HttpRequestException or IOException or ExecutionRejectedException)
         {
@@ -53,9 +60,17 @@ internal sealed class LedgerRequests(HttpClient http, string token)
     public static async Task<T> Body<T>(HttpResponseMessage answer, CancellationToken cancel)
     {
         if (answer.StatusCode == HttpStatusCode.Unauthorized)
-            throw new LedgerUnavailableException("The ledger does not allow the connection any more. Connect it again under Set-up.") { Trouble = LedgerTrouble.NotAllowed };
-        if (!answer.IsSuccessStatusCode) throw new LedgerUnavailableException($"The ledger answered {(int)answer.StatusCode}: {await Reason(answer, cancel)}");
-        return await Understood(async () => await answer.Content.ReadFromJsonAsync<T>(Strictly, cancel) is { } body && !(body is object?[] many && many.Contains(null)) ? body : throw new JsonException("It is empty."));
+            throw new LedgerUnavailableException("The ledger does not allow the connection any more. Connect it again under Set-up.")
+            {
+                Trouble = LedgerTrouble.NotAllowed,
+            };
+        if (!answer.IsSuccessStatusCode)
+            throw new LedgerUnavailableException($"The ledger answered {(int)answer.StatusCode}: {await Reason(answer, cancel)}");
+        return await Understood(async () =>
+            await answer.Content.ReadFromJsonAsync<T>(Strictly, cancel) is { } body && !(body is object?[] many && many.Contains(null))
+                ? body
+                : throw new JsonException("It is empty.")
+        );
     }
 
     public static async Task<T> Understood<T>(Func<Task<T>> read)
@@ -66,7 +81,10 @@ internal sealed class LedgerRequests(HttpClient http, string token)
         }
         catch (Exception e) when (e is JsonException or FormatException or OverflowException or NotSupportedException or IOException)
         {
-            throw new LedgerUnavailableException("The ledger's answer could not be read. Nothing was changed; tell whoever keeps the ledger if it stays.", e);
+            throw new LedgerUnavailableException(
+                "The ledger's answer could not be read. Nothing was changed; tell whoever keeps the ledger if it stays.",
+                e
+            );
         }
     }
 

@@ -13,7 +13,8 @@ namespace Adnumera.Storage.Audit;
 public sealed record AuditAnchor(long KeyedAfter, long LastId, byte[] LastHash);
 
 /// <summary>
-/// What keeps an audit from being rewritten: a key that is not in its file, and its end noted elsewhere. With the key each row is hashed over the one
+/// What keeps an audit from being rewritten: a key that is not in its file, and its end noted elsewhere. With the key each row is hashed
+/// over the one
 /// before (HMAC-SHA-256, RFC 2104 and FIPS 180-4), so that whoever has the file alone can make no row that fits.
 /// </summary>
 /// <param name="key">32 bytes.</param>
@@ -22,13 +23,16 @@ public sealed record AuditAnchor(long KeyedAfter, long LastId, byte[] LastHash);
 public sealed class AuditSeal(byte[] key, Func<AuditAnchor?> read, Action<long, byte[]> note)
 {
     // The statements that no part of the application has a reason to make; triggers refuse the rest (delete and update by another way in).
-    private static readonly strdelegate_authorizer Guard = (_, action, first, second, _, _) => action switch
-    {
-        raw.SQLITE_DELETE or raw.SQLITE_UPDATE or raw.SQLITE_DROP_TABLE when first == "audit" => raw.SQLITE_DENY,
-        raw.SQLITE_DROP_TRIGGER or raw.SQLITE_ALTER_TABLE when second == "audit" => raw.SQLITE_DENY,
-        raw.SQLITE_PRAGMA when (first == "recursive_triggers" && second is not (null or "on")) || (first == "writable_schema" && second is not null) => raw.SQLITE_DENY,
-        _ => raw.SQLITE_OK,
-    };
+    private static readonly strdelegate_authorizer Guard = (_, action, first, second, _, _) =>
+        action switch
+        {
+            raw.SQLITE_DELETE or raw.SQLITE_UPDATE or raw.SQLITE_DROP_TABLE when first == "audit" => raw.SQLITE_DENY,
+            raw.SQLITE_DROP_TRIGGER or raw.SQLITE_ALTER_TABLE when second == "audit" => raw.SQLITE_DENY,
+            raw.SQLITE_PRAGMA
+                when (first == "recursive_triggers" && second is not (null or "on"))
+                    || (first == "writable_schema" && second is not null) => raw.SQLITE_DENY,
+            _ => raw.SQLITE_OK,
+        };
 
     /// <summary>A seal that nobody keeps, for files that are made to be thrown away.</summary>
     public static AuditSeal None { get; } = new(new byte[32], () => null, (_, _) => { });
@@ -42,7 +46,10 @@ public sealed class AuditSeal(byte[] key, Func<AuditAnchor?> read, Action<long, 
     internal void Prepare(SqliteConnection connection)
     {
         connection.CreateFunction<byte[], string, string, string, string, string, string, byte[]>(
-            "sealed_hash", (previous, at, who, what, subject, before, after) => Hash(previous, at, who, what, subject, before, after), isDeterministic: true);
+            "sealed_hash",
+            (previous, at, who, what, subject, before, after) => Hash(previous, at, who, what, subject, before, after),
+            isDeterministic: true
+        );
         raw.sqlite3_set_authorizer(connection.Handle, Guard, null);
     }
 

@@ -22,7 +22,9 @@ public sealed record Company(string Slug, string Name, CompositionSettings Setti
 public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySeconds = 10) : SqliteFile(path, "Company", busySeconds)
 {
     private readonly AuditSeal seal = seal ?? AuditSeal.None;
-    private readonly Lazy<OriginalsFile> originals = new(() => new OriginalsFile(System.IO.Path.ChangeExtension(path, ".files.sqlite"), busySeconds));
+    private readonly Lazy<OriginalsFile> originals = new(() =>
+        new OriginalsFile(System.IO.Path.ChangeExtension(path, ".files.sqlite"), busySeconds)
+    );
     private long noted;
 
     /// <summary>Its second file: originals and attachments.</summary>
@@ -39,16 +41,26 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     public AuditCheck CheckAudit() => Read(connection => new AuditTable(connection).Check(seal.Anchor()));
 
     /// <summary>Makes the company's own row, once.</summary>
-    public void SetUp(Company company) => InTransaction(connection =>
-    {
-        connection.Execute(
-            """
-            insert into company (id, slug, name, currency, time_zone, rung_order, when_nothing_maps, rounding_tolerance, merge_lines, entry_date)
-            values (1, @Slug, @Name, @currency, @zone, '', 'hold', 0, 0, 'document_date')
-            """, new { company.Slug, company.Name, currency = company.Settings.Currency.Code, zone = company.TimeZone.Id });
-        ChoiceTable.Save(connection, company.Settings);
-        return 0;
-    });
+    public void SetUp(Company company) =>
+        InTransaction(connection =>
+        {
+            connection.Execute(
+                """
+                insert into company (id, slug, name, currency, time_zone, rung_order, when_nothing_maps, rounding_tolerance, merge_lines,
+                  entry_date)
+                values (1, @Slug, @Name, @currency, @zone, '', 'hold', 0, 0, 'document_date')
+                """,
+                new
+                {
+                    company.Slug,
+                    company.Name,
+                    currency = company.Settings.Currency.Code,
+                    zone = company.TimeZone.Id,
+                }
+            );
+            ChoiceTable.Save(connection, company.Settings);
+            return 0;
+        });
 
     /// <inheritdoc/>
     protected override void Prepare(SqliteConnection connection) => seal.Prepare(connection);
@@ -56,7 +68,8 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     /// <inheritdoc/>
     protected override void Committed(SqliteConnection connection)
     {
-        if (new AuditTable(connection).Last() is not { } last || last.Id == Interlocked.Exchange(ref noted, last.Id)) return;
+        if (new AuditTable(connection).Last() is not { } last || last.Id == Interlocked.Exchange(ref noted, last.Id))
+            return;
         seal.Note(last.Id, last.Hash);
     }
 }

@@ -14,7 +14,8 @@ internal sealed class CountChanges(SqliteConnection company)
 
     private readonly Dictionary<(string Source, DateOnly Day), Tally> dated = [];
 
-    public void Arrive(string source, string period, Tally tally) => arrived[(source, period)] = arrived.GetValueOrDefault((source, period)) + tally;
+    public void Arrive(string source, string period, Tally tally) =>
+        arrived[(source, period)] = arrived.GetValueOrDefault((source, period)) + tally;
 
     public void Stand(string source, string period, DocumentState state, Tally tally) =>
         standing[(source, period, state)] = standing.GetValueOrDefault((source, period, state)) + tally;
@@ -28,17 +29,44 @@ internal sealed class CountChanges(SqliteConnection company)
             """
             insert into dated_cell (source, day, documents, money) values (@Source, @day, @Documents, @Money)
             on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
-            """, dated.Where(d => d.Value != default).Select(d => new { d.Key.Source, day = Iso.Text(d.Key.Day), d.Value.Documents, d.Value.Money }));
+            """,
+            dated
+                .Where(d => d.Value != default)
+                .Select(d => new
+                {
+                    d.Key.Source,
+                    day = Iso.Text(d.Key.Day),
+                    d.Value.Documents,
+                    d.Value.Money,
+                })
+        );
         company.Execute(
             """
             insert into arrived_cell (source, period, documents, money) values (@Source, @Period, @Documents, @Money)
             on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
-            """, arrived.Select(a => new { a.Key.Source, a.Key.Period, a.Value.Documents, a.Value.Money }));
+            """,
+            arrived.Select(a => new
+            {
+                a.Key.Source,
+                a.Key.Period,
+                a.Value.Documents,
+                a.Value.Money,
+            })
+        );
         company.Execute(
             """
             insert into count_cell (source, period, state, documents, money) values (@Source, @Period, @state, @Documents, @Money)
             on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
-            """, standing.Select(s => new { s.Key.Source, s.Key.Period, state = Words<DocumentState>.Of(s.Key.State), s.Value.Documents, s.Value.Money }));
+            """,
+            standing.Select(s => new
+            {
+                s.Key.Source,
+                s.Key.Period,
+                state = Words<DocumentState>.Of(s.Key.State),
+                s.Value.Documents,
+                s.Value.Money,
+            })
+        );
         dated.Clear();
         arrived.Clear();
         standing.Clear();

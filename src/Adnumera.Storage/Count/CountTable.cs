@@ -18,7 +18,15 @@ public sealed record SourceCount(string Source, Tally? Stated, Tally Dated, Stat
 /// <summary>What waits for a person, gathered by its cause.</summary>
 /// <param name="FirstLine">The line of the first document that it is on; 0 for the document.</param>
 [method: ExplicitConstructor]
-public sealed record WaitingCause(string Reason, string Value, string Detail, long Documents, long Money, long FirstDocument, long FirstLine);
+public sealed record WaitingCause(
+    string Reason,
+    string Value,
+    string Detail,
+    long Documents,
+    long Money,
+    long FirstDocument,
+    long FirstLine
+);
 
 /// <summary>The count.</summary>
 public sealed class CountTable(SqliteConnection company)
@@ -29,75 +37,152 @@ public sealed class CountTable(SqliteConnection company)
         var parameters = new { period };
         var totals = new SortedDictionary<string, StateTotals>(StringComparer.Ordinal);
         StateTotals Of(string source) => totals.TryGetValue(source, out var known) ? known : totals[source] = new StateTotals();
-        foreach (var a in company.Query<Row>("select source, '' as state, sum(documents) as documents, sum(money) as money from arrived_cell where @period is null or period = @period group by source", parameters))
+        foreach (
+            var a in company.Query<Row>(
+                "select source, '' as state, sum(documents) as documents, sum(money) as money from arrived_cell "
+                    + "where @period is null or period = @period group by source",
+                parameters
+            )
+        )
             Of(a.Source).Arrive(new Tally(a.Documents, a.Money));
-        foreach (var s in company.Query<Row>("select source, state, sum(documents) as documents, sum(money) as money from count_cell where @period is null or period = @period group by source, state", parameters))
+        foreach (
+            var s in company.Query<Row>(
+                "select source, state, sum(documents) as documents, sum(money) as money from count_cell "
+                    + "where @period is null or period = @period group by source, state",
+                parameters
+            )
+        )
             Of(s.Source).Stand(Words<DocumentState>.Read(s.State), new Tally(s.Documents, s.Money));
-        var read = company.Query<(string Source, long FoundDocuments, long FoundMoney, long Documents, long Money)>(
-            """
-            select source, sum(found_documents), sum(found_money), sum(documents), sum(money) from read_cell
-            where @period is null or period = @period group by source
-            """, parameters).ToDictionary(r => r.Source, r => (Holds: new Tally(r.FoundDocuments, r.FoundMoney), Intended: new Tally(r.Documents, r.Money)));
+        var read = company
+            .Query<(string Source, long FoundDocuments, long FoundMoney, long Documents, long Money)>(
+                """
+                select source, sum(found_documents), sum(found_money), sum(documents), sum(money) from read_cell
+                where @period is null or period = @period group by source
+                """,
+                parameters
+            )
+            .ToDictionary(
+                r => r.Source,
+                r => (Holds: new Tally(r.FoundDocuments, r.FoundMoney), Intended: new Tally(r.Documents, r.Money))
+            );
         var statements = new StatementTable(company);
-        return [.. totals.Where(t => t.Value.Arrived.Documents != 0).Select(t =>
-        {
-            var (stated, dated) = statements.For(t.Key, period);
-            var (holds, intended) = read.GetValueOrDefault(t.Key);
-            return new SourceCount(t.Key, stated, dated, t.Value, holds, intended);
-        })];
+        return
+        [
+            .. totals
+                .Where(t => t.Value.Arrived.Documents != 0)
+                .Select(t =>
+                {
+                    var (stated, dated) = statements.For(t.Key, period);
+                    var (holds, intended) = read.GetValueOrDefault(t.Key);
+                    return new SourceCount(t.Key, stated, dated, t.Value, holds, intended);
+                }),
+        ];
     }
 
     /// <summary>Periods in which something arrived, latest first.</summary>
-    public IReadOnlyList<string> Periods() => company.Query<string>("select period from arrived_cell group by period having sum(documents) <> 0 order by period desc").AsList();
+    public IReadOnlyList<string> Periods() =>
+        company.Query<string>("select period from arrived_cell group by period having sum(documents) <> 0 order by period desc").AsList();
 
     /// <summary>Every source of which something arrived.</summary>
-    public IReadOnlyList<string> Sources() => company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
+    public IReadOnlyList<string> Sources() =>
+        company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
     /// <summary>What waits for a person, by cause, most money first. Walks hold_by_reason.</summary>
-    public IReadOnlyList<WaitingCause> Waiting(string? period, int most) => company.Query<WaitingCause>(
-        """
-        select h.reason as Reason, h.value as Value, min(h.detail) as Detail, count(distinct d.id) as Documents,
-          sum(case when h.line = 0 then d.total else coalesce(
-            (select abs(l.net + l.tax) from document_line l where l.document_id = h.document_id and l.line = h.line), d.total) end) as Money,
-          min(d.id) as FirstDocument, coalesce((
-            select min(f.line) from hold f where f.document_id = min(d.id) and f.reason = h.reason and f.value = h.value), 0) as FirstLine
-        from hold h join document d on d.id = h.document_id where @period is null or d.period = @period
-        group by h.reason, h.value order by Money desc, h.reason, h.value limit @most
-        """, new { period, most }).AsList();
+    public IReadOnlyList<WaitingCause> Waiting(string? period, int most) =>
+        company
+            .Query<WaitingCause>(
+                """
+                select h.reason as Reason, h.value as Value, min(h.detail) as Detail, count(distinct d.id) as Documents,
+                  sum(case when h.line = 0 then d.total else coalesce(
+                    (select abs(l.net + l.tax) from document_line l where l.document_id = h.document_id
+                      and l.line = h.line), d.total) end) as Money,
+                  min(d.id) as FirstDocument, coalesce((
+                    select min(f.line) from hold f where f.document_id = min(d.id) and f.reason = h.reason
+                      and f.value = h.value), 0) as FirstLine
+                from hold h join document d on d.id = h.document_id where @period is null or d.period = @period
+                group by h.reason, h.value order by Money desc, h.reason, h.value limit @most
+                """,
+                new { period, most }
+            )
+            .AsList();
 
     /// <summary>Documents in other currencies, which count but whose money is not added.</summary>
-    public IReadOnlyList<(string Currency, long Documents, long Money)> OtherCurrencies() => company.Query<(string, long, long)>(
-        "select h.value, count(*), sum(d.signed_total) from hold h join document d on d.id = h.document_id where h.reason = 'currency' group by h.value order by h.value").AsList();
+    public IReadOnlyList<(string Currency, long Documents, long Money)> OtherCurrencies() =>
+        company
+            .Query<(string, long, long)>(
+                "select h.value, count(*), sum(d.signed_total) from hold h join document d on d.id = h.document_id "
+                    + "where h.reason = 'currency' group by h.value order by h.value"
+            )
+            .AsList();
 
     /// <summary>How many documents have something worth noticing, of one period or of all.</summary>
     /// <param name="period">The period.</param>
     /// <param name="today">What is dated after it counts.</param>
-    public long Noticed(string? period, DateOnly today) => company.ExecuteScalar<long>(
-        """
-        select (select count(*) from document where notices <> '' and state <> 'set_aside' and (@period is null or period = @period))
-          + (select count(*) from document where document_date > @today and notices = '' and state <> 'set_aside' and (@period is null or period = @period))
-        """, new { period, today = Iso.Text(today) });
+    public long Noticed(string? period, DateOnly today) =>
+        company.ExecuteScalar<long>(
+            """
+            select (select count(*) from document where notices <> '' and state <> 'set_aside' and (@period is null or period = @period))
+              + (select count(*) from document where document_date > @today and notices = '' and state <> 'set_aside'
+                and (@period is null or period = @period))
+            """,
+            new { period, today = Iso.Text(today) }
+        );
 
     /// <summary>What was read back, counted anew from the readings, for holding the kept totals against.</summary>
-    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> RecountRead() => company.Query<(string, string, long, long, long, long)>(
-        "select d.source, d.period, sum(r.documents), sum(r.money), count(*), sum(r.intended) from reading r join document d on d.id = r.document_id group by d.source, d.period order by d.source, d.period").AsList();
+    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> RecountRead() =>
+        company
+            .Query<(string, string, long, long, long, long)>(
+                "select d.source, d.period, sum(r.documents), sum(r.money), count(*), sum(r.intended) from reading r "
+                    + "join document d on d.id = r.document_id group by d.source, d.period order by d.source, d.period"
+            )
+            .AsList();
 
     /// <summary>The kept totals of what was read back, empty ones left out.</summary>
-    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> KeptRead() => company.Query<(string, string, long, long, long, long)>(
-        "select source, period, found_documents, found_money, documents, money from read_cell where documents <> 0 order by source, period").AsList();
+    public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> KeptRead() =>
+        company
+            .Query<(string, string, long, long, long, long)>(
+                "select source, period, found_documents, found_money, documents, money from read_cell where documents <> 0 "
+                    + "order by source, period"
+            )
+            .AsList();
 
     /// <summary>What arrived by the documents' own days, counted anew and as it is kept.</summary>
-    public (IReadOnlyList<(string Source, string Day, long Documents, long Money)> Recount, IReadOnlyList<(string Source, string Day, long Documents, long Money)> Kept) Dated() => (
-        company.Query<(string, string, long, long)>("select source, document_date, count(*), sum(case when currency = (select currency from company) then signed_total else 0 end) from document group by source, document_date order by source, document_date").AsList(),
-        company.Query<(string, string, long, long)>("select source, day, documents, money from dated_cell where documents <> 0 order by source, day").AsList());
+    public (
+        IReadOnlyList<(string Source, string Day, long Documents, long Money)> Recount,
+        IReadOnlyList<(string Source, string Day, long Documents, long Money)> Kept
+    ) Dated() =>
+        (
+            company
+                .Query<(string, string, long, long)>(
+                    "select source, document_date, count(*), sum(case when currency = (select currency "
+                        + "from company) then signed_total else 0 end) from document group by source, document_date "
+                        + "order by source, document_date"
+                )
+                .AsList(),
+            company
+                .Query<(string, string, long, long)>(
+                    "select source, day, documents, money from dated_cell where documents <> 0 order by source, day"
+                )
+                .AsList()
+        );
 
     /// <summary>The same totals counted anew from the documents, for holding the kept ones against.</summary>
-    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Recount() => company.Query<(string, string, string, long, long)>(
-        "select source, period, state, count(*), sum(case when currency = (select currency from company) then signed_total else 0 end) from document group by source, period, state order by source, period, state").AsList();
+    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Recount() =>
+        company
+            .Query<(string, string, string, long, long)>(
+                "select source, period, state, count(*), sum(case when currency = (select currency "
+                    + "from company) then signed_total else 0 end) from document group by source, period, state "
+                    + "order by source, period, state"
+            )
+            .AsList();
 
     /// <summary>The kept totals, empty ones left out.</summary>
-    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Kept() => company.Query<(string, string, string, long, long)>(
-        "select source, period, state, documents, money from count_cell where documents <> 0 order by source, period, state").AsList();
+    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Kept() =>
+        company
+            .Query<(string, string, string, long, long)>(
+                "select source, period, state, documents, money from count_cell where documents <> 0 order by source, period, state"
+            )
+            .AsList();
 
     [method: ExplicitConstructor]
     private sealed record Row(string Source, string State, long Documents, long Money);

@@ -7,7 +7,16 @@ namespace Adnumera.Storage.Count;
 
 /// <summary>A source's statement as it is kept.</summary>
 [method: ExplicitConstructor]
-public sealed record StatementRow(long Id, string Source, string FirstDay, string LastDay, long Documents, long Money, string At, string Who)
+public sealed record StatementRow(
+    long Id,
+    string Source,
+    string FirstDay,
+    string LastDay,
+    long Documents,
+    long Money,
+    string At,
+    string Who
+)
 {
     public SourceStatement Statement => new(Iso.Day(FirstDay), Iso.Day(LastDay), new Tally(Documents, Money));
 }
@@ -15,27 +24,36 @@ public sealed record StatementRow(long Id, string Source, string FirstDay, strin
 /// <summary>What sources themselves say that they sent, and what arrived of it by the documents' own days.</summary>
 public sealed class StatementTable(SqliteConnection company)
 {
-    private const string Columns = "select id as Id, source as Source, first_day as FirstDay, last_day as LastDay, documents as Documents, money as Money, at as At, who as Who from source_statement";
+    private const string Columns =
+        "select id as Id, source as Source, first_day as FirstDay, last_day as LastDay, documents as Documents, money as Money, at as At, "
+        + "who as Who from source_statement";
 
     public IReadOnlyList<StatementRow> All() => company.Query<StatementRow>($"{Columns} order by source, first_day").AsList();
 
     public StatementRow? Find(long id) => company.QueryFirstOrDefault<StatementRow>($"{Columns} where id = @id", new { id });
 
     /// <summary>The statements of a source. Walks source_statement_by_source.</summary>
-    public IReadOnlyList<StatementRow> Of(string source) => company.Query<StatementRow>($"{Columns} where source = @source order by first_day", new { source }).AsList();
+    public IReadOnlyList<StatementRow> Of(string source) =>
+        company.Query<StatementRow>($"{Columns} where source = @source order by first_day", new { source }).AsList();
 
-    public long Add(StatementRow row) => company.ExecuteScalar<long>(
-        "insert into source_statement (source, first_day, last_day, documents, money, at, who) values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who) returning id", row);
+    public long Add(StatementRow row) =>
+        company.ExecuteScalar<long>(
+            "insert into source_statement (source, first_day, last_day, documents, money, at, who) "
+                + "values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who) returning id",
+            row
+        );
 
     public void Remove(long id) => company.Execute("delete from source_statement where id = @id", new { id });
 
     /// <summary>
-    /// What a source says for a period, or for all the days on which something of it is dated; null where that is not stated whole. Beside it what arrived in that time. Walks dated_cell.
+    /// What a source says for a period, or for all the days on which something of it is dated; null where that is not stated whole. Beside
+    /// it what arrived in that time. Walks dated_cell.
     /// </summary>
     public (Tally? Stated, Tally Dated) For(string source, string? period)
     {
         var statements = Of(source).Select(s => s.Statement).ToList();
-        DateOnly first, last;
+        DateOnly first,
+            last;
         if (period is not null)
         {
             first = Iso.Day($"{period}-01");
@@ -44,10 +62,15 @@ public sealed class StatementTable(SqliteConnection company)
         else
         {
             // Statements may reach beyond what is dated; a day of theirs without a document counts as well.
-            var (from, through) = company.QuerySingle<(string?, string?)>("select min(day), max(day) from dated_cell where source = @source and documents <> 0", new { source });
-            if (from is null || statements.Count == 0) return (null, default);
+            var (from, through) = company.QuerySingle<(string?, string?)>(
+                "select min(day), max(day) from dated_cell where source = @source and documents <> 0",
+                new { source }
+            );
+            if (from is null || statements.Count == 0)
+                return (null, default);
             (first, last) = (statements.Min(s => s.First), statements.Max(s => s.Last));
-            if (Iso.Day(from) < first || Iso.Day(through!) > last) return (null, default);
+            if (Iso.Day(from) < first || Iso.Day(through!) > last)
+                return (null, default);
         }
 
         return (SourceStatement.For(statements, first, last), Dated(source, first, last));
@@ -57,7 +80,15 @@ public sealed class StatementTable(SqliteConnection company)
     public Tally Dated(string source, DateOnly first, DateOnly last)
     {
         var (documents, money) = company.QuerySingle<(long, long)>(
-            "select coalesce(sum(documents), 0), coalesce(sum(money), 0) from dated_cell where source = @source and day >= @first and day <= @last", new { source, first = Iso.Text(first), last = Iso.Text(last) });
+            "select coalesce(sum(documents), 0), coalesce(sum(money), 0) from dated_cell where source = @source and day >= @first "
+                + "and day <= @last",
+            new
+            {
+                source,
+                first = Iso.Text(first),
+                last = Iso.Text(last),
+            }
+        );
         return new Tally(documents, money);
     }
 }

@@ -17,19 +17,27 @@ public sealed class AffectedTable(SqliteConnection company)
     /// <summary>The ids of documents that changes of these rows may touch and that may still be coded anew, ascending.</summary>
     public IReadOnlyList<long> Touched(IEnumerable<RowIdentity> rows) => Under(rows, Open);
 
-    /// <summary>The ids of documents under these rows that are in the ledger or on the way there, and so keep what they were posted with, ascending.</summary>
+    /// <summary>The ids of documents under these rows that are in the ledger or on the way there, and so keep what they were posted with,
+    /// ascending.</summary>
     /// <param name="rows">The rows.</param>
     /// <param name="decided">Of rows on the ladder, only those documents of which such a row decided a line.</param>
     public IReadOnlyList<long> SentUnder(IReadOnlyCollection<RowIdentity> rows, bool decided = false)
     {
-        if (!decided) return Under(rows, Sent);
+        if (!decided)
+            return Under(rows, Sent);
         var found = new SortedSet<long>();
         foreach (var kind in rows.GroupBy(r => r.Kind))
         {
             var rung = Ladder.UsualOrder.Select(r => (Rung?)r).FirstOrDefault(r => Ladder.KeyOf(r!.Value) == kind.Key);
-            found.UnionWith(Under(kind, rung is { } one
-                ? $"{Sent} and exists (select 1 from document_line x where x.document_id = d.id and x.decided_rung = '{Words<Rung>.Of(one)}')"
-                : Sent));
+            found.UnionWith(
+                Under(
+                    kind,
+                    rung is { } one
+                        ? $"{Sent} and exists (select 1 from document_line x where x.document_id = d.id "
+                            + $"and x.decided_rung = '{Words<Rung>.Of(one)}')"
+                        : Sent
+                )
+            );
         }
 
         return [.. found];
@@ -39,24 +47,46 @@ public sealed class AffectedTable(SqliteConnection company)
     public IReadOnlyList<long> AllOpen() => company.Query<long>($"select d.id from document d where {Open} order by d.id").AsList();
 
     /// <summary>Documents of these suppliers, folded, ascending. Walks document_by_supplier.</summary>
-    public IReadOnlyList<long> OfSuppliers(IEnumerable<string> keys) => company.Query<long>(
-        "select d.id from json_each(@keys) k join document d on d.supplier_key = k.value order by d.id", new { keys = JsonSerializer.Serialize(keys) }).AsList();
+    public IReadOnlyList<long> OfSuppliers(IEnumerable<string> keys) =>
+        company
+            .Query<long>(
+                "select d.id from json_each(@keys) k join document d on d.supplier_key = k.value order by d.id",
+                new { keys = JsonSerializer.Serialize(keys) }
+            )
+            .AsList();
 
-    /// <summary>Ready documents in the order of their dates, of one period or of all: what the next dispatch takes. Walks document_by_state.</summary>
-    public IReadOnlyList<long> Ready(string? period = null) => company.Query<long>(
-        "select id from document where state = 'ready' and (@period is null or period = @period) order by document_date, id", new { period }).AsList();
+    /// <summary>Ready documents in the order of their dates, of one period or of all: what the next dispatch takes. Walks
+    /// document_by_state.</summary>
+    public IReadOnlyList<long> Ready(string? period = null) =>
+        company
+            .Query<long>(
+                "select id from document where state = 'ready' and (@period is null or period = @period) order by document_date, id",
+                new { period }
+            )
+            .AsList();
 
     /// <summary>How many documents in some states have an entry dated through a day, their money, and the first of them.</summary>
     public (long Documents, long Money, IReadOnlyList<long> First) DatedThrough(DateOnly day, IReadOnlyList<DocumentState> states, int most)
     {
         const string Where = "state in (select value from json_each(@states)) and entry_date <= @day";
-        var asked = new { day = Iso.Text(day), states = JsonSerializer.Serialize(states.Select(Words<DocumentState>.Of)), most };
+        var asked = new
+        {
+            day = Iso.Text(day),
+            states = JsonSerializer.Serialize(states.Select(Words<DocumentState>.Of)),
+            most,
+        };
         var (documents, money) = company.QuerySingle<(long, long)>(
             $"""
             select count(*), coalesce(sum(case when currency = (select currency from company) then signed_total else 0 end), 0)
             from document where {Where}
-            """, asked);
-        return (documents, money, company.Query<long>($"select id from document where {Where} order by document_date, id limit @most", asked).AsList());
+            """,
+            asked
+        );
+        return (
+            documents,
+            money,
+            company.Query<long>($"select id from document where {Where} order by document_date, id limit @most", asked).AsList()
+        );
     }
 
     private List<long> Under(IEnumerable<RowIdentity> rows, string state)
@@ -65,13 +95,19 @@ public sealed class AffectedTable(SqliteConnection company)
         foreach (var kind in rows.GroupBy(r => r.Kind))
         {
             // From each key straight to its documents; a later day or another source cannot be touched.
-            var keys = JsonSerializer.Serialize(kind.Select(r => new[] { r.FoldedKey, r.EffectiveFrom is { } from ? Iso.Text(from) : "", r.ForSource }));
-            found.UnionWith(company.Query<long>(
-                $"""
-                with k as materialized (select value ->> 0 as key, value ->> 1 as day, value ->> 2 as source from json_each(@keys))
-                select distinct d.id from k {KeyColumns.Join(kind.Key, "k.key")}
-                where {state} and d.document_date >= k.day and (k.source = '' or d.source = k.source)
-                """, new { keys }));
+            var keys = JsonSerializer.Serialize(
+                kind.Select(r => new[] { r.FoldedKey, r.EffectiveFrom is { } from ? Iso.Text(from) : "", r.ForSource })
+            );
+            found.UnionWith(
+                company.Query<long>(
+                    $"""
+                    with k as materialized (select value ->> 0 as key, value ->> 1 as day, value ->> 2 as source from json_each(@keys))
+                    select distinct d.id from k {KeyColumns.Join(kind.Key, "k.key")}
+                    where {state} and d.document_date >= k.day and (k.source = '' or d.source = k.source)
+                    """,
+                    new { keys }
+                )
+            );
             if (kind.Key == KeyKind.PaymentAccount)
                 found.UnionWith(company.Query<long>($"select d.id from document d where d.payment_account_choice <> '' and {state}"));
         }

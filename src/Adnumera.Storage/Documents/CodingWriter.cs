@@ -19,7 +19,8 @@ namespace Adnumera.Storage.Documents;
 public readonly record struct ArrivalPlace(long Arrival, long FirstRow, long LastRow, long? DuplicateOf);
 
 /// <summary>
-/// Writes documents and what was decided about them, and keeps the count and the values' totals in step. All within the caller's transaction; the
+/// Writes documents and what was decided about them, and keeps the count and the values' totals in step. All within the caller's
+/// transaction; the
 /// count is written when the writer is completed. States follow <see cref="DocumentLife"/> alone.
 /// </summary>
 public sealed class CodingWriter : IDisposable
@@ -29,19 +30,24 @@ public sealed class CodingWriter : IDisposable
     private readonly Currency currency;
     private readonly CodingCause? cause;
     private readonly DocumentRows rows;
-    private readonly Prepared insertChange, setState;
+    private readonly Prepared insertChange,
+        setState;
 
     /// <param name="company">The company's file, in a transaction.</param>
-    /// <param name="cause">Who or what codes documents anew, for the path of each that changes; none where the audit names it itself.</param>
+    /// <param name="cause">Who or what codes documents anew, for the path of each that changes; none where the audit names it
+    /// itself.</param>
     public CodingWriter(SqliteConnection company, CodingCause? cause = null)
     {
         this.cause = cause;
         currency = new CompanyTable(company).Currency();
         (count, values, rows) = (new CountChanges(company), new ValueChanges(company, currency), new DocumentRows(company));
         insertChange = Prepared.Insert(company, "document_change", "document_id at who cause line field before after");
-        setState = new Prepared(company,
-            "update document set state = @state, ledger_entry = @entry, set_aside = @setAside, set_aside_by = @by, revision = @revision where id = @id",
-            "id state entry setAside by revision");
+        setState = new Prepared(
+            company,
+            "update document set state = @state, ledger_entry = @entry, set_aside = @setAside, set_aside_by = @by, revision = @revision "
+                + "where id = @id",
+            "id state entry setAside by revision"
+        );
     }
 
     /// <summary>Adds a document that arrived.</summary>
@@ -64,7 +70,8 @@ public sealed class CodingWriter : IDisposable
         count.Date(d.Identity.Source, before.Document.Date, default(Tally) - TallyOf(before.Document));
         count.Date(d.Identity.Source, d.Date, TallyOf(d));
         if (cause is not null)
-            foreach (var change in DocumentDifferences.Of(before.Document, d)) Note(before.Id, cause, change);
+            foreach (var change in DocumentDifferences.Of(before.Document, d))
+                Note(before.Id, cause, change);
         Recode(before, coded, lines: false);
     }
 
@@ -81,7 +88,14 @@ public sealed class CodingWriter : IDisposable
     /// <param name="setAside">Why it is left out, if it is.</param>
     /// <param name="setAsideBy">Who sets it aside; blank for a rule.</param>
     /// <param name="revision">Another revision; as it was when left out.</param>
-    public void Move(StoredDocument document, DocumentEvent happens, string? ledgerEntry = null, SetAsideKind? setAside = null, string setAsideBy = "", int? revision = null)
+    public void Move(
+        StoredDocument document,
+        DocumentEvent happens,
+        string? ledgerEntry = null,
+        SetAsideKind? setAside = null,
+        string setAsideBy = "",
+        int? revision = null
+    )
     {
         var state = DocumentLife.Next(document.Standing, happens);
         if (state.IsOpen() != document.State.IsOpen())
@@ -91,9 +105,15 @@ public sealed class CodingWriter : IDisposable
         }
 
         setState.Run(
-            document.Id, Words<DocumentState>.Of(state), ledgerEntry ?? document.LedgerEntry, setAside is { } why ? Words<SetAsideKind>.Of(why) : "", setAsideBy,
-            revision ?? document.Revision);
-        if (state != DocumentState.Held) rows.RemoveHolds(document.Id);
+            document.Id,
+            Words<DocumentState>.Of(state),
+            ledgerEntry ?? document.LedgerEntry,
+            setAside is { } why ? Words<SetAsideKind>.Of(why) : "",
+            setAsideBy,
+            revision ?? document.Revision
+        );
+        if (state != DocumentState.Held)
+            rows.RemoveHolds(document.Id);
         var tally = TallyOf(document.Document);
         count.Stand(document.Document.Identity.Source, document.Period, document.State, default(Tally) - tally);
         count.Stand(document.Document.Identity.Source, document.Period, state, tally);
@@ -127,20 +147,28 @@ public sealed class CodingWriter : IDisposable
         var d = coded.Document;
         var (state, period) = (DocumentLife.Next(before.Standing, coded.Event), Iso.Period(coded.EntryDate));
         rows.Recode(before.Id, coded, state, period, lines);
-        if (lines && cause is not null) NoteChanges(before, coded, state, cause);
+        if (lines && cause is not null)
+            NoteChanges(before, coded, state, cause);
 
         values.Take(before.Place());
         values.Add(Place(coded, state, period));
         var (was, now) = (TallyOf(before.Document), TallyOf(d));
         count.Stand(d.Identity.Source, before.Period, before.State, default(Tally) - was);
         count.Stand(d.Identity.Source, period, state, now);
-        if (before.Period == period && was == now) return;
+        if (before.Period == period && was == now)
+            return;
         count.Arrive(d.Identity.Source, before.Period, default(Tally) - was);
         count.Arrive(d.Identity.Source, period, now);
     }
 
-    private static PlacedDocument Place(Composition coded, DocumentState state, string period) => new(
-        coded.Document, period, DecidedLines.Waiting(coded), coded.Reasons.Count == 0 ? [] : [.. coded.Reasons.Select(r => new KeptHold(r.OnLine ?? 0, r.Kind, r.Value))], state.IsOpen());
+    private static PlacedDocument Place(Composition coded, DocumentState state, string period) =>
+        new(
+            coded.Document,
+            period,
+            DecidedLines.Waiting(coded),
+            coded.Reasons.Count == 0 ? [] : [.. coded.Reasons.Select(r => new KeptHold(r.OnLine ?? 0, r.Kind, r.Value))],
+            state.IsOpen()
+        );
 
     // Line by line where the money goes elsewhere; on no line where the document goes to another state.
     private void NoteChanges(StoredDocument before, Composition coded, DocumentState state, CodingCause why)
@@ -149,10 +177,16 @@ public sealed class CodingWriter : IDisposable
         for (var i = 0; i < coded.Document.Lines.Count; i++)
         {
             var (was, now) = (i < before.Decided.Count ? before.Decided[i] : "", decided.Of(coded.Document.Lines[i]).Account);
-            if (was != now) Note(before.Id, why, new FieldChange(coded.Document.Lines[i].Number, DocumentChange.Account, was, now));
+            if (was != now)
+                Note(before.Id, why, new FieldChange(coded.Document.Lines[i].Number, DocumentChange.Account, was, now));
         }
 
-        if (state != before.State) Note(before.Id, why, new FieldChange(0, DocumentChange.State, Words<DocumentState>.Of(before.State), Words<DocumentState>.Of(state)));
+        if (state != before.State)
+            Note(
+                before.Id,
+                why,
+                new FieldChange(0, DocumentChange.State, Words<DocumentState>.Of(before.State), Words<DocumentState>.Of(state))
+            );
     }
 
     private void Note(long id, CodingCause why, FieldChange change) =>

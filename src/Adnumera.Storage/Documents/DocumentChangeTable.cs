@@ -19,6 +19,12 @@ public sealed record DocumentChange(string At, string Who, string Cause, long Li
 /// <summary>What sources, mappings, choices and pulls did to documents. Walks document_change_by_document.</summary>
 public sealed class DocumentChangeTable(SqliteConnection company)
 {
-    public IReadOnlyList<DocumentChange> Of(long document) => company.Query<DocumentChange>(
-        "select at as At, who as Who, cause as Cause, line as Line, field as Field, before as Before, after as After from document_change where document_id = @document order by id", new { document }).AsList();
+    public IReadOnlyList<DocumentChange> Of(long document) =>
+        company
+            .Query<DocumentChange>(
+                "select at as At, who as Who, cause as Cause, line as Line, field as Field, before as Before, after as After "
+                    + "from document_change where document_id = @document order by id",
+                new { document }
+            )
+            .AsList();
 }

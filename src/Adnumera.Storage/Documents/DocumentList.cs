@@ -62,8 +62,21 @@ public enum DocumentOrder
 
 /// <summary>A document in a list.</summary>
 public sealed record DocumentSummary(
-    long Id, string Source, string SourceId, DocumentKind Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, DocumentState State, string Reason, long Reasons,
-    bool Noticed, string SortKey);
+    long Id,
+    string Source,
+    string SourceId,
+    DocumentKind Kind,
+    string Date,
+    string Who,
+    string Reference,
+    string Currency,
+    long SignedTotal,
+    DocumentState State,
+    string Reason,
+    long Reasons,
+    bool Noticed,
+    string SortKey
+);
 
 /// <summary>Lists of documents, page by page on the index of their order.</summary>
 public sealed class DocumentList(SqliteConnection company)
@@ -82,22 +95,36 @@ public sealed class DocumentList(SqliteConnection company)
 
         parameters.Add("most", most);
         var way = descending ? "desc" : "asc";
-        return [.. company.Query<SummaryRow>(
-            $"""
-            select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
-              coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference, d.currency as Currency,
-              d.signed_total as SignedTotal, d.state as State,
-              coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason limit 1), d.set_aside) as Reason,
-              (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({key} as text) as SortKey
-            from document d where {where} order by {key} {way}, d.id {way} limit @most
-            """, parameters).Select(r => r.ToSummary())];
+        return
+        [
+            .. company
+                .Query<SummaryRow>(
+                    $"""
+                    select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
+                      coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference,
+                        d.currency as Currency,
+                      d.signed_total as SignedTotal, d.state as State,
+                      coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason
+                        limit 1), d.set_aside) as Reason,
+                      (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({key} as text) as
+                        SortKey
+                    from document d where {where} order by {key} {way}, d.id {way} limit @most
+                    """,
+                    parameters
+                )
+                .Select(r => r.ToSummary()),
+        ];
     }
 
     /// <summary>How many there are and their money.</summary>
     public (long Documents, long Money) Total(DocumentFilter filter)
     {
         var (where, parameters) = Where(filter);
-        return company.QuerySingle<(long, long)>($"select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) from document d where {where}", parameters);
+        return company.QuerySingle<(long, long)>(
+            "select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) "
+                + $"from document d where {where}",
+            parameters
+        );
     }
 
     /// <summary>The ids of a list in its order, for going from one document to the next.</summary>
@@ -109,23 +136,31 @@ public sealed class DocumentList(SqliteConnection company)
         var (before, after) = descending ? (">", "<") : ("<", ">");
         var (forward, backward) = descending ? ("desc", "asc") : ("asc", "desc");
         var here = $"(select {key} from document d where d.id = @id)";
-        long? One(string compare, string way) => company.QueryFirstOrDefault<long?>(
-            $"select d.id from document d where {where} and ({key}, d.id) {compare} ({here}, @id) order by {key} {way}, d.id {way} limit 1", parameters);
-        var position = company.ExecuteScalar<long>($"select count(*) from document d where {where} and ({key}, d.id) {before} ({here}, @id)", parameters);
+        long? One(string compare, string way) =>
+            company.QueryFirstOrDefault<long?>(
+                $"select d.id from document d where {where} and ({key}, d.id) {compare} ({here}, @id) "
+                    + $"order by {key} {way}, d.id {way} limit 1",
+                parameters
+            );
+        var position = company.ExecuteScalar<long>(
+            $"select count(*) from document d where {where} and ({key}, d.id) {before} ({here}, @id)",
+            parameters
+        );
         return (One(before, backward), One(after, forward), position + 1, Total(filter).Documents);
     }
 
     /// <summary>Whether an order goes by amount, so that its key is a number.</summary>
     public static bool IsByAmount(DocumentOrder order) => Order(order).Number;
 
-    private static (string Key, bool Descending, bool Number) Order(DocumentOrder order) => order switch
-    {
-        DocumentOrder.Latest => ("d.document_date", true, false),
-        DocumentOrder.Earliest => ("d.document_date", false, false),
-        DocumentOrder.Largest => ("d.total", true, true),
-        DocumentOrder.Smallest => ("d.total", false, true),
-        DocumentOrder.Supplier => ("d.supplier_key", false, false),
-    };
+    private static (string Key, bool Descending, bool Number) Order(DocumentOrder order) =>
+        order switch
+        {
+            DocumentOrder.Latest => ("d.document_date", true, false),
+            DocumentOrder.Earliest => ("d.document_date", false, false),
+            DocumentOrder.Largest => ("d.total", true, true),
+            DocumentOrder.Smallest => ("d.total", false, true),
+            DocumentOrder.Supplier => ("d.supplier_key", false, false),
+        };
 
     private static (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
     {
@@ -133,7 +168,8 @@ public sealed class DocumentList(SqliteConnection company)
         var parameters = new DynamicParameters();
         void Add(string? value, string condition, string name, string? folded = null)
         {
-            if (string.IsNullOrEmpty(value)) return;
+            if (string.IsNullOrEmpty(value))
+                return;
             where.Add(condition);
             parameters.Add(name, folded ?? value);
         }
@@ -143,17 +179,26 @@ public sealed class DocumentList(SqliteConnection company)
         Add(filter.Period, "d.period = @period", "period");
         Add(Word(filter.Kind), "d.kind = @kind", "kind");
         Add(Iso.Text(filter.NoticedOn), "(d.notices <> '' or d.document_date > @today)", "today");
-        Add(filter.Account, "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)", "account");
+        Add(
+            filter.Account,
+            "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)",
+            "account"
+        );
         if (filter.Reason is { } reason)
         {
-            where.Add($"d.id in (select h.document_id from hold h where h.reason = @reason{(filter.ReasonValue is null ? "" : " and h.value = @reasonValue")})");
+            where.Add(
+                "d.id in (select h.document_id from hold h "
+                    + $"where h.reason = @reason{(filter.ReasonValue is null ? "" : " and h.value = @reasonValue")})"
+            );
             parameters.Add("reason", Words<HoldKind>.Of(reason));
             parameters.Add("reasonValue", filter.ReasonValue);
         }
 
         if (!string.IsNullOrEmpty(filter.Key))
         {
-            where.Add(filter.KeyKind is { } kind ? $"d.id in (select d.id from (select @key as key) k {KeyColumns.Join(kind, "k.key")})" : "0 = 1");
+            where.Add(
+                filter.KeyKind is { } kind ? $"d.id in (select d.id from (select @key as key) k {KeyColumns.Join(kind, "k.key")})" : "0 = 1"
+            );
             parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
         }
 
@@ -168,7 +213,8 @@ public sealed class DocumentList(SqliteConnection company)
                   union all select id from document where party_key >= @text and party_key < @textEnd and kind = 'expense_claim'
                   union all select id from document where source_id = @rawText
                   {(filter.Amount is null ? "" : "union all select id from document where total = @amount")})
-                """);
+                """
+            );
             parameters.Add("text", text);
             parameters.Add("textEnd", text + "\U0010FFFF");
             parameters.Add("rawText", filter.Text.Trim());
@@ -178,15 +224,44 @@ public sealed class DocumentList(SqliteConnection company)
         return (string.Join(" and ", where), parameters);
     }
 
-    private static string? Word<T>(T? value) where T : struct, Enum => value is { } one ? Words<T>.Of(one) : null;
+    private static string? Word<T>(T? value)
+        where T : struct, Enum => value is { } one ? Words<T>.Of(one) : null;
 
     [method: ExplicitConstructor]
     private sealed record SummaryRow(
-        long Id, string Source, string SourceId, string Kind, string Date, string Who, string Reference, string Currency, long SignedTotal, string State, string Reason,
-        long Reasons, string Notices, string SortKey)
+        long Id,
+        string Source,
+        string SourceId,
+        string Kind,
+        string Date,
+        string Who,
+        string Reference,
+        string Currency,
+        long SignedTotal,
+        string State,
+        string Reason,
+        long Reasons,
+        string Notices,
+        string SortKey
+    )
     {
-        public DocumentSummary ToSummary() => new(
-            Id, Source, SourceId, Words<DocumentKind>.Read(Kind), Date, Who, Reference, Currency, SignedTotal, Words<DocumentState>.Read(State), SetAsideSentence(), Reasons, Notices.Length > 0, SortKey);
+        public DocumentSummary ToSummary() =>
+            new(
+                Id,
+                Source,
+                SourceId,
+                Words<DocumentKind>.Read(Kind),
+                Date,
+                Who,
+                Reference,
+                Currency,
+                SignedTotal,
+                Words<DocumentState>.Read(State),
+                SetAsideSentence(),
+                Reasons,
+                Notices.Length > 0,
+                SortKey
+            );
 
         // What was left out has the word of its reason here, all else a sentence.
         private string SetAsideSentence() => State == Words<DocumentState>.Of(DocumentState.SetAside) ? Reason.Replace('_', ' ') : Reason;

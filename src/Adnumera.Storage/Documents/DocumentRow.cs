@@ -9,70 +9,113 @@ namespace Adnumera.Storage.Documents;
 // A document as its table has it.
 [method: ExplicitConstructor]
 internal sealed record DocumentRow(
-    long Id, string Source, string SourceId, string Kind, string Date, string DueDate, string Reference, string Supplier, string Employee, string PaymentAccount,
-    string Settlement, string PaymentAccountChoice, string Currency, long Total, string Notes, long NotDuplicate, string DuplicateSource, string DuplicateSourceId,
-    long ArrivalId, long FirstRow, long LastRow, long Revision, string EntryDate, string Period, long Private, string Notices, string State, string SetAside,
-    string SetAsideBy, string LedgerEntry)
+    long Id,
+    string Source,
+    string SourceId,
+    string Kind,
+    string Date,
+    string DueDate,
+    string Reference,
+    string Supplier,
+    string Employee,
+    string PaymentAccount,
+    string Settlement,
+    string PaymentAccountChoice,
+    string Currency,
+    long Total,
+    string Notes,
+    long NotDuplicate,
+    string DuplicateSource,
+    string DuplicateSourceId,
+    long ArrivalId,
+    long FirstRow,
+    long LastRow,
+    long Revision,
+    string EntryDate,
+    string Period,
+    long Private,
+    string Notices,
+    string State,
+    string SetAside,
+    string SetAsideBy,
+    string LedgerEntry
+)
 {
-    public StoredDocument ToStored(IReadOnlyList<DocumentLine> lines) => new()
-    {
-        Id = Id,
-        Document = new Document
+    public StoredDocument ToStored(IReadOnlyList<DocumentLine> lines) =>
+        new()
         {
-            Identity = new DocumentIdentity(Source, SourceId),
-            Kind = Words<DocumentKind>.Read(Kind),
-            Date = Iso.Day(Date),
-            DueDate = Iso.DayOrNone(DueDate),
-            Reference = Reference,
-            Supplier = Supplier,
-            Employee = Employee,
-            PaymentAccount = PaymentAccount,
-            Settlement = Settlement,
-            PaymentAccountChoice = PaymentAccountChoice,
-            Currency = Core.Amounts.Currency.Of(Currency),
-            Total = Total,
-            Notes = Notes,
-            NotDuplicate = NotDuplicate == 1,
-            Private = Private == 1,
-            Lines = lines,
-        },
-        State = Words<DocumentState>.Read(State),
-        Period = Period,
-        Notices = [.. Notices.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Words<DocumentNotice>.Read)],
-        Revision = (int)Revision,
-        DuplicateOf = DuplicateSource.Length > 0 ? new DocumentIdentity(DuplicateSource, DuplicateSourceId) : null,
-        ArrivalId = ArrivalId,
-        FirstRow = FirstRow,
-        LastRow = LastRow,
-        EntryDate = Iso.Day(EntryDate),
-        SetAside = SetAside.Length > 0 ? Words<SetAsideKind>.Read(SetAside) : null,
-        SetAsideBy = SetAsideBy,
-        LedgerEntry = LedgerEntry,
-    };
+            Id = Id,
+            Document = new Document
+            {
+                Identity = new DocumentIdentity(Source, SourceId),
+                Kind = Words<DocumentKind>.Read(Kind),
+                Date = Iso.Day(Date),
+                DueDate = Iso.DayOrNone(DueDate),
+                Reference = Reference,
+                Supplier = Supplier,
+                Employee = Employee,
+                PaymentAccount = PaymentAccount,
+                Settlement = Settlement,
+                PaymentAccountChoice = PaymentAccountChoice,
+                Currency = Core.Amounts.Currency.Of(Currency),
+                Total = Total,
+                Notes = Notes,
+                NotDuplicate = NotDuplicate == 1,
+                Private = Private == 1,
+                Lines = lines,
+            },
+            State = Words<DocumentState>.Read(State),
+            Period = Period,
+            Notices = [.. Notices.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Words<DocumentNotice>.Read)],
+            Revision = (int)Revision,
+            DuplicateOf = DuplicateSource.Length > 0 ? new DocumentIdentity(DuplicateSource, DuplicateSourceId) : null,
+            ArrivalId = ArrivalId,
+            FirstRow = FirstRow,
+            LastRow = LastRow,
+            EntryDate = Iso.Day(EntryDate),
+            SetAside = SetAside.Length > 0 ? Words<SetAsideKind>.Read(SetAside) : null,
+            SetAsideBy = SetAsideBy,
+            LedgerEntry = LedgerEntry,
+        };
 }
 
 // A line as its table has it.
 [method: ExplicitConstructor]
 internal sealed record LineRow(
-    long DocumentId, long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, long Net, string TaxCode,
-    long Tax, string Account, string OriginalAccount, string Decided, long Waiting)
+    long DocumentId,
+    long Number,
+    string Description,
+    string Category,
+    string Item,
+    string CostCode,
+    string Quantity,
+    string UnitPrice,
+    long Net,
+    string TaxCode,
+    long Tax,
+    string Account,
+    string OriginalAccount,
+    string Decided,
+    long Waiting
+)
 {
-    public DocumentLine ToLine(IEnumerable<FilledDimension> dimensions) => new()
-    {
-        Number = Number,
-        Description = Description,
-        Category = Category,
-        Item = Item,
-        CostCode = CostCode,
-        Quantity = Free(Quantity),
-        UnitPrice = Free(UnitPrice),
-        Net = Net,
-        TaxCode = TaxCode,
-        Tax = Tax,
-        Dimensions = Dimensions.Of([.. dimensions]),
-        Account = Account,
-        OriginalAccount = OriginalAccount,
-    };
+    public DocumentLine ToLine(IEnumerable<FilledDimension> dimensions) =>
+        new()
+        {
+            Number = Number,
+            Description = Description,
+            Category = Category,
+            Item = Item,
+            CostCode = CostCode,
+            Quantity = Free(Quantity),
+            UnitPrice = Free(UnitPrice),
+            Net = Net,
+            TaxCode = TaxCode,
+            Tax = Tax,
+            Dimensions = Dimensions.Of([.. dimensions]),
+            Account = Account,
+            OriginalAccount = OriginalAccount,
+        };
 
     private static decimal? Free(string text) => text.Length == 0 ? null : decimal.Parse(text, CultureInfo.InvariantCulture);
 }

@@ -6,33 +6,55 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
 
-// The rows of a document: its head, its lines with their dimensions and decisions, the keys under which it is found as a duplicate, and why it is held.
+// The rows of a document: its head, its lines with their dimensions and decisions, the keys under which it is found as a duplicate, and why
+// it is held.
 internal sealed class DocumentRows : IDisposable
 {
     private const string HeadColumns =
-        "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key " +
-        "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id first_row last_row";
+        "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key "
+        + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id first_row last_row";
 
     private const string LineColumns =
-        "document_id line description category category_key item item_key cost_code cost_code_key quantity unit_price net tax_code tax " +
-        "account original_account decided_account decided_rung decided_tax_code_key waiting";
+        "document_id line description category category_key item item_key cost_code cost_code_key quantity unit_price net tax_code tax "
+        + "account original_account decided_account decided_rung decided_tax_code_key waiting";
 
-    private readonly Prepared insertHead, updateHead, updateCoding, insertLine, updateLine, removeLines, insertDimension, removeDimensions, insertKey, removeKeys, insertHold, removeHolds;
+    private readonly Prepared insertHead,
+        updateHead,
+        updateCoding,
+        insertLine,
+        updateLine,
+        removeLines,
+        insertDimension,
+        removeDimensions,
+        insertKey,
+        removeKeys,
+        insertHold,
+        removeHolds;
     private readonly Prepared[] all;
 
     public DocumentRows(SqliteConnection company)
     {
         insertHead = Prepared.Insert(company, "document", $"id source source_id {HeadColumns} entry_date period state set_aside notices");
-        updateHead = new Prepared(company, $"update document set {string.Join(", ", HeadColumns.Split(' ').Select(c => $"{c} = @{c}"))} where id = @id", $"id {HeadColumns}");
-        updateCoding = new Prepared(company,
-            "update document set state = @state, entry_date = @entry_date, period = @period, set_aside = @set_aside, notices = @notices where id = @id",
-            "id entry_date period state set_aside notices");
+        updateHead = new Prepared(
+            company,
+            $"update document set {string.Join(", ", HeadColumns.Split(' ').Select(c => $"{c} = @{c}"))} where id = @id",
+            $"id {HeadColumns}"
+        );
+        updateCoding = new Prepared(
+            company,
+            "update document set state = @state, entry_date = @entry_date, period = @period, set_aside = @set_aside, notices = @notices "
+                + "where id = @id",
+            "id entry_date period state set_aside notices"
+        );
         insertLine = Prepared.Insert(company, "document_line", LineColumns);
-        updateLine = new Prepared(company,
+        updateLine = new Prepared(
+            company,
             """
             update document_line set account = @account, decided_account = @decided_account, decided_rung = @decided_rung,
               decided_tax_code_key = @decided_tax_code_key, waiting = @waiting where document_id = @document_id and line = @line
-            """, "document_id line account decided_account decided_rung decided_tax_code_key waiting");
+            """,
+            "document_id line account decided_account decided_rung decided_tax_code_key waiting"
+        );
         removeLines = new Prepared(company, "delete from document_line where document_id = @id", "id");
         insertDimension = Prepared.Insert(company, "line_dimension", "document_id line dimension value value_key");
         removeDimensions = new Prepared(company, "delete from line_dimension where document_id = @id", "id");
@@ -40,7 +62,21 @@ internal sealed class DocumentRows : IDisposable
         removeKeys = new Prepared(company, "delete from duplicate_key where document_id = @id", "id");
         insertHold = Prepared.Insert(company, "hold", "document_id line reason value detail", "on conflict do nothing");
         removeHolds = new Prepared(company, "delete from hold where document_id = @id", "id");
-        all = [insertHead, updateHead, updateCoding, insertLine, updateLine, removeLines, insertDimension, removeDimensions, insertKey, removeKeys, insertHold, removeHolds];
+        all =
+        [
+            insertHead,
+            updateHead,
+            updateCoding,
+            insertLine,
+            updateLine,
+            removeLines,
+            insertDimension,
+            removeDimensions,
+            insertKey,
+            removeKeys,
+            insertHold,
+            removeHolds,
+        ];
     }
 
     public void Insert(long id, Composition coded, DocumentState state, string period, ArrivalPlace at)
@@ -64,7 +100,8 @@ internal sealed class DocumentRows : IDisposable
     public void Recode(long id, Composition coded, DocumentState state, string period, bool lines)
     {
         updateCoding.Run([id, .. Coding(coded, state, period)]);
-        if (lines) UpdateLines(id, coded);
+        if (lines)
+            UpdateLines(id, coded);
         RemoveHolds(id);
         WriteHolds(id, coded.Reasons);
     }
@@ -85,21 +122,44 @@ internal sealed class DocumentRows : IDisposable
 
     public void Dispose()
     {
-        foreach (var prepared in all) prepared.Dispose();
+        foreach (var prepared in all)
+            prepared.Dispose();
     }
 
     private static object[] Head(Document d, ArrivalPlace at) =>
-    [
-        Words<DocumentKind>.Of(d.Kind), Iso.Text(d.Date), Iso.Text(d.DueDate), d.Reference, Folded.Of(d.Reference), d.Supplier, Folded.Of(d.Supplier), d.Employee,
-        Folded.Of(d.Party), d.PaymentAccount, Folded.Of(d.PaymentAccount), d.Settlement, Folded.Of(d.Settlement), d.Currency.Code, d.Total, d.SignedTotal, d.Notes,
-        d.NotDuplicate ? 1 : 0, (object?)at.DuplicateOf ?? DBNull.Value, at.Arrival, at.FirstRow, at.LastRow,
-    ];
+        [
+            Words<DocumentKind>.Of(d.Kind),
+            Iso.Text(d.Date),
+            Iso.Text(d.DueDate),
+            d.Reference,
+            Folded.Of(d.Reference),
+            d.Supplier,
+            Folded.Of(d.Supplier),
+            d.Employee,
+            Folded.Of(d.Party),
+            d.PaymentAccount,
+            Folded.Of(d.PaymentAccount),
+            d.Settlement,
+            Folded.Of(d.Settlement),
+            d.Currency.Code,
+            d.Total,
+            d.SignedTotal,
+            d.Notes,
+            d.NotDuplicate ? 1 : 0,
+            (object?)at.DuplicateOf ?? DBNull.Value,
+            at.Arrival,
+            at.FirstRow,
+            at.LastRow,
+        ];
 
     private static object[] Coding(Composition coded, DocumentState state, string period) =>
-    [
-        Iso.Text(coded.EntryDate), period, Words<DocumentState>.Of(state), coded is Composition.SetAside { Why: var why } ? Words<SetAsideKind>.Of(why.Kind) : "",
-        string.Join(' ', coded.Notices.Select(Words<DocumentNotice>.Of)),
-    ];
+        [
+            Iso.Text(coded.EntryDate),
+            period,
+            Words<DocumentState>.Of(state),
+            coded is Composition.SetAside { Why: var why } ? Words<SetAsideKind>.Of(why.Kind) : "",
+            string.Join(' ', coded.Notices.Select(Words<DocumentNotice>.Of)),
+        ];
 
     private void WriteLines(long id, Composition coded)
     {
@@ -108,8 +168,27 @@ internal sealed class DocumentRows : IDisposable
         {
             var (account, rung, taxCode, waiting) = decided.Of(line);
             insertLine.Run(
-                id, line.Number, line.Description, line.Category, Folded.Of(line.Category), line.Item, Folded.Of(line.Item), line.CostCode, Folded.Of(line.CostCode),
-                Free(line.Quantity), Free(line.UnitPrice), line.Net, line.TaxCode, line.Tax, line.Account, line.OriginalAccount, account, rung, taxCode, waiting);
+                id,
+                line.Number,
+                line.Description,
+                line.Category,
+                Folded.Of(line.Category),
+                line.Item,
+                Folded.Of(line.Item),
+                line.CostCode,
+                Folded.Of(line.CostCode),
+                Free(line.Quantity),
+                Free(line.UnitPrice),
+                line.Net,
+                line.TaxCode,
+                line.Tax,
+                line.Account,
+                line.OriginalAccount,
+                account,
+                rung,
+                taxCode,
+                waiting
+            );
             foreach (var (dimension, value) in line.Dimensions.Filled)
                 insertDimension.Run(id, line.Number, dimension.Word, value, Folded.Of(value));
         }
@@ -127,12 +206,14 @@ internal sealed class DocumentRows : IDisposable
 
     private void WriteKeys(long id, Document document)
     {
-        foreach (var key in DuplicateRule.StandsUnder(document)) insertKey.Run(key, id);
+        foreach (var key in DuplicateRule.StandsUnder(document))
+            insertKey.Run(key, id);
     }
 
     private void WriteHolds(long id, IReadOnlyList<HoldReason> reasons)
     {
-        foreach (var reason in reasons) WriteHold(id, reason);
+        foreach (var reason in reasons)
+            WriteHold(id, reason);
     }
 
     private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";

@@ -8,20 +8,23 @@ namespace Adnumera.Storage.Documents;
 /// <summary>Documents with their lines, read whole.</summary>
 public sealed class DocumentTable(SqliteConnection company)
 {
-    private const string Columns =
-        """
-        d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date, d.due_date as DueDate, d.reference as Reference,
+    private const string Columns = """
+        d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date, d.due_date as DueDate, d.reference
+          as Reference,
         d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.settlement as Settlement,
-        d.payment_account_choice as PaymentAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as NotDuplicate,
-        coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId, d.first_row as FirstRow,
-        d.last_row as LastRow, d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as Notices,
+        d.payment_account_choice as PaymentAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
+          NotDuplicate,
+        coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId, d.first_row as
+          FirstRow,
+        d.last_row as LastRow, d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
+          Notices,
         d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
         """;
 
-    private const string LineColumns =
-        """
+    private const string LineColumns = """
         document_id as DocumentId, line as Number, description as Description, category as Category, item as Item, cost_code as CostCode,
-        quantity as Quantity, unit_price as UnitPrice, net as Net, tax_code as TaxCode, tax as Tax, account as Account, original_account as OriginalAccount,
+        quantity as Quantity, unit_price as UnitPrice, net as Net, tax_code as TaxCode, tax as Tax, account as Account, original_account as
+          OriginalAccount,
         decided_account as Decided, waiting as Waiting
         """;
 
@@ -34,39 +37,70 @@ public sealed class DocumentTable(SqliteConnection company)
     public IReadOnlyList<StoredDocument> Load(IEnumerable<long> ids)
     {
         var given = new { ids = JsonSerializer.Serialize(ids) };
-        var heads = company.Query<DocumentRow>(
-            $"select {Columns} from json_each(@ids) j join document d on d.id = j.value left join document o on o.id = d.duplicate_of order by j.key", given).AsList();
-        var lines = company.Query<LineRow>($"select {LineColumns} from document_line where {InGiven} order by document_id, line", given).ToLookup(l => l.DocumentId);
-        var dimensions = company.Query<DimensionRow>(
-            $"select document_id as DocumentId, line as Line, dimension as Dimension, value as Value from line_dimension where {InGiven}", given)
+        var heads = company
+            .Query<DocumentRow>(
+                $"select {Columns} from json_each(@ids) j join document d on d.id = j.value left join document o on o.id = d.duplicate_of "
+                    + "order by j.key",
+                given
+            )
+            .AsList();
+        var lines = company
+            .Query<LineRow>($"select {LineColumns} from document_line where {InGiven} order by document_id, line", given)
+            .ToLookup(l => l.DocumentId);
+        var dimensions = company
+            .Query<DimensionRow>(
+                "select document_id as DocumentId, line as Line, dimension as Dimension, value as Value from line_dimension "
+                    + $"where {InGiven}",
+                given
+            )
             .ToLookup(d => (d.DocumentId, d.Line), d => d.ToFilled());
-        var holds = company.Query<(long DocumentId, long Line, string Reason, string Value)>($"select document_id, line, reason, value from hold where {InGiven}", given)
+        var holds = company
+            .Query<(long DocumentId, long Line, string Reason, string Value)>(
+                $"select document_id, line, reason, value from hold where {InGiven}",
+                given
+            )
             .ToLookup(h => h.DocumentId, h => new KeptHold(h.Line, Words<HoldKind>.Read(h.Reason), h.Value));
-        return [.. heads.Select(h => h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]) with
-        {
-            Decided = [.. lines[h.Id].Select(l => l.Decided)],
-            Waiting = [.. lines[h.Id].Select(l => l.Waiting)],
-            Holds = [.. holds[h.Id]],
-        })];
+        return
+        [
+            .. heads.Select(h =>
+                h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]) with
+                {
+                    Decided = [.. lines[h.Id].Select(l => l.Decided)],
+                    Waiting = [.. lines[h.Id].Select(l => l.Waiting)],
+                    Holds = [.. holds[h.Id]],
+                }
+            ),
+        ];
     }
 
     /// <summary>Those of these identities that arrived before. Walks the unique index (source, source_id).</summary>
     public IReadOnlyDictionary<DocumentIdentity, long> Known(IEnumerable<DocumentIdentity> identities) =>
-        company.Query<(string Source, string SourceId, long Id)>(
-            """
-            select d.source, d.source_id, d.id from json_each(@keys) j
-            join document d on d.source = j.value ->> 0 and d.source_id = j.value ->> 1
-            """, new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) })
-        .ToDictionary(k => new DocumentIdentity(k.Source, k.SourceId), k => k.Id);
+        company
+            .Query<(string Source, string SourceId, long Id)>(
+                """
+                select d.source, d.source_id, d.id from json_each(@keys) j
+                join document d on d.source = j.value ->> 0 and d.source_id = j.value ->> 1
+                """,
+                new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) }
+            )
+            .ToDictionary(k => new DocumentIdentity(k.Source, k.SourceId), k => k.Id);
 
     /// <summary>The identities of documents.</summary>
-    public IReadOnlyDictionary<long, DocumentIdentity> Identities(IEnumerable<long> ids) => company.Query<(long Id, string Source, string SourceId)>(
-        "select d.id, d.source, d.source_id from json_each(@ids) j join document d on d.id = j.value", new { ids = JsonSerializer.Serialize(ids.Distinct()) })
-        .ToDictionary(d => d.Id, d => new DocumentIdentity(d.Source, d.SourceId));
+    public IReadOnlyDictionary<long, DocumentIdentity> Identities(IEnumerable<long> ids) =>
+        company
+            .Query<(long Id, string Source, string SourceId)>(
+                "select d.id, d.source, d.source_id from json_each(@ids) j join document d on d.id = j.value",
+                new { ids = JsonSerializer.Serialize(ids.Distinct()) }
+            )
+            .ToDictionary(d => d.Id, d => new DocumentIdentity(d.Source, d.SourceId));
 
     /// <summary>The latest that arrived of a kind, for examples.</summary>
     public StoredDocument? Latest(DocumentKind kind) =>
-        company.QueryFirstOrDefault<long?>("select id from document where kind = @kind order by id desc limit 1", new { kind = Words<DocumentKind>.Of(kind) }) is { } id
+        company.QueryFirstOrDefault<long?>(
+            "select id from document where kind = @kind order by id desc limit 1",
+            new { kind = Words<DocumentKind>.Of(kind) }
+        )
+            is { } id
             ? Find(id)
             : null;
 

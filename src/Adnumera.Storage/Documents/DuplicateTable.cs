@@ -7,7 +7,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
 
-/// <summary>Finds the earliest document that each may be a duplicate of: one look-up a key, however many are alike. The rule is <see cref="DuplicateRule"/>.</summary>
+/// <summary>Finds the earliest document that each may be a duplicate of: one look-up a key, however many are alike. The rule is
+/// <see cref="DuplicateRule"/>.</summary>
 public sealed class DuplicateTable
 {
     private const int KeysAtOnce = 10_000;
@@ -24,51 +25,82 @@ public sealed class DuplicateTable
         accounts = ChoiceTable.Of(company).PaymentAccounts.NamesOf;
     }
 
-    /// <summary>For each of these documents the id of the earliest one that it may be a duplicate of. What is given counts in the place of what is kept of them.</summary>
+    /// <summary>For each of these documents the id of the earliest one that it may be a duplicate of. What is given counts in the place of
+    /// what is kept of them.</summary>
     public IReadOnlyDictionary<long, long> Find(IReadOnlyCollection<(long Id, Document Document)> documents)
     {
         var here = new Dictionary<long, long>();
         foreach (var (id, document) in documents)
-            foreach (var key in DuplicateRule.StandsUnder(document))
-                if (!here.TryGetValue(key, out var first) || id < first) here[key] = id;
+        foreach (var key in DuplicateRule.StandsUnder(document))
+            if (!here.TryGetValue(key, out var first) || id < first)
+                here[key] = id;
         var asks = documents.Select(d => (d.Id, Keys: DuplicateRule.AsksFor(d.Document, suppliers, accounts))).ToList();
         var kept = Earliest(asks.SelectMany(a => a.Keys).Distinct(), documents.Select(d => d.Id));
         var found = new Dictionary<long, long>();
         foreach (var (id, keys) in asks)
         {
-            var earliest = keys.SelectMany(k => (long?[])[here.TryGetValue(k, out var a) ? a : null, kept.TryGetValue(k, out var b) ? b : null]).Where(other => other < id).Min();
-            if (earliest is { } one) found[id] = one;
+            var earliest = keys.SelectMany(k =>
+                    (long?[])[here.TryGetValue(k, out var a) ? a : null, kept.TryGetValue(k, out var b) ? b : null]
+                )
+                .Where(other => other < id)
+                .Min();
+            if (earliest is { } one)
+                found[id] = one;
         }
 
         return found;
     }
 
-    /// <summary>The documents that may be duplicates of one of these, as they are now or were before: they are to be looked at again when these change.</summary>
+    /// <summary>The documents that may be duplicates of one of these, as they are now or were before: they are to be looked at again when
+    /// these change.</summary>
     public IReadOnlyList<long> MayAskFor(IReadOnlyCollection<(long Id, Document Document)> documents)
     {
         var ids = documents.Select(d => d.Id).ToHashSet();
-        var found = new SortedSet<long>(company.Query<long>("select d.id from json_each(@ids) j join document d on d.duplicate_of = j.value", new { ids = JsonSerializer.Serialize(ids) }));
-        foreach (var keys in documents.SelectMany(d => DuplicateRule.AskedUnder(d.Document, suppliers, accounts)).Distinct().Chunk(KeysAtOnce))
-            found.UnionWith(company.Query<long>("select k.document_id from json_each(@keys) j join duplicate_key k on k.key = j.value", new { keys = JsonSerializer.Serialize(keys) }));
+        var found = new SortedSet<long>(
+            company.Query<long>(
+                "select d.id from json_each(@ids) j join document d on d.duplicate_of = j.value",
+                new { ids = JsonSerializer.Serialize(ids) }
+            )
+        );
+        foreach (
+            var keys in documents.SelectMany(d => DuplicateRule.AskedUnder(d.Document, suppliers, accounts)).Distinct().Chunk(KeysAtOnce)
+        )
+            found.UnionWith(
+                company.Query<long>(
+                    "select k.document_id from json_each(@keys) j join duplicate_key k on k.key = j.value",
+                    new { keys = JsonSerializer.Serialize(keys) }
+                )
+            );
         found.ExceptWith(ids);
         return [.. found];
     }
 
     /// <summary>Saves which document another may be a duplicate of; null for none.</summary>
-    public void Save(long id, long? duplicateOf) => company.Execute("update document set duplicate_of = @duplicateOf where id = @id", new { id, duplicateOf });
+    public void Save(long id, long? duplicateOf) =>
+        company.Execute("update document set duplicate_of = @duplicateOf where id = @id", new { id, duplicateOf });
 
     private Dictionary<long, long> Earliest(IEnumerable<long> keys, IEnumerable<long> except)
     {
-        company.Execute("create temp table if not exists given (id integer primary key); delete from given; insert into given select value from json_each(@ids)", new { ids = JsonSerializer.Serialize(except) });
+        company.Execute(
+            "create temp table if not exists given (id integer primary key); delete from given; insert into given select value "
+                + "from json_each(@ids)",
+            new { ids = JsonSerializer.Serialize(except) }
+        );
         var found = new Dictionary<long, long>();
         foreach (var part in keys.Chunk(KeysAtOnce))
         {
-            foreach (var (key, id) in company.Query<(long Key, long? Id)>(
-                """
-                select j.value, (select k.document_id from duplicate_key k where k.key = j.value and not exists (select 1 from given g where g.id = k.document_id) order by k.document_id limit 1)
-                from json_each(@keys) j
-                """, new { keys = JsonSerializer.Serialize(part) }))
-                if (id is { } one) found[key] = one;
+            foreach (
+                var (key, id) in company.Query<(long Key, long? Id)>(
+                    """
+                    select j.value, (select k.document_id from duplicate_key k where k.key = j.value and not exists (select 1 from given g
+                      where g.id = k.document_id) order by k.document_id limit 1)
+                    from json_each(@keys) j
+                    """,
+                    new { keys = JsonSerializer.Serialize(part) }
+                )
+            )
+                if (id is { } one)
+                    found[key] = one;
         }
 
         return found;

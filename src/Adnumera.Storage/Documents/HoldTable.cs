@@ -12,9 +12,12 @@ public static class HoldTable
 {
     /// <summary>The reasons of a document, its own first, then by line.</summary>
     public static IReadOnlyList<HoldRow> Of(SqliteConnection company, long document) =>
-    [
-        .. company.Query<(long Line, string Reason, string Value, string Detail)>(
-            "select line, reason, value, detail from hold where document_id = @document order by line, reason, value", new { document })
-            .Select(h => new HoldRow(h.Line, Words<HoldKind>.Read(h.Reason), h.Value, h.Detail)),
-    ];
+        [
+            .. company
+                .Query<(long Line, string Reason, string Value, string Detail)>(
+                    "select line, reason, value, detail from hold where document_id = @document order by line, reason, value",
+                    new { document }
+                )
+                .Select(h => new HoldRow(h.Line, Words<HoldKind>.Read(h.Reason), h.Value, h.Detail)),
+        ];
 }

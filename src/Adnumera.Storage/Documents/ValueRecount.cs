@@ -17,10 +17,12 @@ public static class ValueRecount
             """
             create table arriving_value (kind, key, value, primary key (kind, key));
             create table value_cell (kind, key, period, lines, money, waiting_lines, waiting, primary key (kind, key, period));
-            """);
+            """
+        );
         var documents = new DocumentTable(company);
         var changes = new ValueChanges(scratch, new CompanyTable(company).Currency());
-        foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load)) changes.Add(stored.Place());
+        foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
+            changes.Add(stored.Place());
         changes.Save();
         return new MappingTable(scratch).Kept();
     }

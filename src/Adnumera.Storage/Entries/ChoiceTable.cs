@@ -20,7 +20,8 @@ public static class ChoiceTable
               merge_lines as MergeLines, start_date as StartDate, locked_through as LockedThrough, entry_date as EntryDate,
               private_account as PrivateAccount, coalesce((select locked_through from pulled), '') as LedgerLocked
             from company
-            """);
+            """
+        );
         return new CompositionSettings
         {
             Kinds = KindChoiceTable.Of(company),
@@ -40,25 +41,36 @@ public static class ChoiceTable
     }
 
     /// <summary>Saves them; those for kinds of document, and the payment accounts, stand in tables of their own.</summary>
-    public static void Save(SqliteConnection company, CompositionSettings settings) => company.Execute(
-        """
-        update company set rung_order = @order, when_nothing_maps = @nothing, rounding_tolerance = @tolerance, merge_lines = @merge,
-          start_date = @start, locked_through = @locked, entry_date = @entryDate, private_account = @privateAccount
-        """,
-        new
-        {
-            order = string.Join(' ', settings.Order.Select(Words<Rung>.Of)),
-            nothing = Words<WhenNothingMaps>.Of(settings.WhenNothingMaps),
-            tolerance = settings.RoundingTolerance,
-            merge = settings.MergeLines ? 1 : 0,
-            start = Iso.Text(settings.StartDate),
-            locked = Iso.Text(settings.LockedThrough),
-            entryDate = Words<EntryDateRule>.Of(settings.EntryDate),
-            privateAccount = settings.PrivateAccount,
-        });
+    public static void Save(SqliteConnection company, CompositionSettings settings) =>
+        company.Execute(
+            """
+            update company set rung_order = @order, when_nothing_maps = @nothing, rounding_tolerance = @tolerance, merge_lines = @merge,
+              start_date = @start, locked_through = @locked, entry_date = @entryDate, private_account = @privateAccount
+            """,
+            new
+            {
+                order = string.Join(' ', settings.Order.Select(Words<Rung>.Of)),
+                nothing = Words<WhenNothingMaps>.Of(settings.WhenNothingMaps),
+                tolerance = settings.RoundingTolerance,
+                merge = settings.MergeLines ? 1 : 0,
+                start = Iso.Text(settings.StartDate),
+                locked = Iso.Text(settings.LockedThrough),
+                entryDate = Words<EntryDateRule>.Of(settings.EntryDate),
+                privateAccount = settings.PrivateAccount,
+            }
+        );
 
     [method: ExplicitConstructor]
     private sealed record Row(
-        string Currency, string RungOrder, string WhenNothingMaps, long RoundingTolerance, long MergeLines, string StartDate, string LockedThrough, string EntryDate,
-        string PrivateAccount, string LedgerLocked);
+        string Currency,
+        string RungOrder,
+        string WhenNothingMaps,
+        long RoundingTolerance,
+        long MergeLines,
+        string StartDate,
+        string LockedThrough,
+        string EntryDate,
+        string PrivateAccount,
+        string LedgerLocked
+    );
 }

@@ -9,9 +9,11 @@ public static class Iso
 
     public static string Text(DateOnly? date) => date is { } day ? Text(day) : "";
 
-    public static string Text(DateTimeOffset instant) => instant.UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
+    public static string Text(DateTimeOffset instant) =>
+        instant.UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
 
-    public static DateTimeOffset Instant(string text) => DateTimeOffset.ParseExact(text, "yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
+    public static DateTimeOffset Instant(string text) =>
+        DateTimeOffset.ParseExact(text, "yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
 
     public static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
 

@@ -27,14 +27,17 @@ internal sealed class Prepared : IDisposable
     public static Prepared Insert(SqliteConnection connection, string table, string columns, string conflict = "")
     {
         var names = columns.Split(' ');
-        var sql = $"insert into {table} ({string.Join(", ", names.Select(n => $"\"{n}\""))}) values ({string.Join(", ", names.Select(n => $"@{n}"))}) {conflict}";
+        var sql =
+            $"insert into {table} ({string.Join(", ", names.Select(n => $"\"{n}\""))}) "
+            + $"values ({string.Join(", ", names.Select(n => $"@{n}"))}) {conflict}";
         return new Prepared(connection, sql, columns);
     }
 
     /// <summary>Runs it with a value for each parameter.</summary>
     public void Run(params ReadOnlySpan<object> values)
     {
-        for (var i = 0; i < values.Length; i++) command.Parameters[i].Value = values[i];
+        for (var i = 0; i < values.Length; i++)
+            command.Parameters[i].Value = values[i];
         command.ExecuteNonQuery();
     }
 

@@ -13,8 +13,16 @@ public abstract class SqliteFile
     protected SqliteFile(string path, string scripts, int busySeconds = 10)
     {
         Path = path;
-        Directory.CreateDirectory(System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
-        connectionString = new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = busySeconds }.ToString();
+        Directory.CreateDirectory(
+            System.IO.Path.GetDirectoryName(System.IO.Path.GetFullPath(path))!,
+            UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute
+        );
+        connectionString = new SqliteConnectionStringBuilder
+        {
+            DataSource = path,
+            ForeignKeys = true,
+            DefaultTimeout = busySeconds,
+        }.ToString();
         using (var first = new SqliteConnection(connectionString))
         {
             first.Open();
@@ -26,10 +34,18 @@ public abstract class SqliteFile
                 throw new InvalidDataException($"{path} is damaged: {check}. Restore it from a backup.");
         }
 
-        var upgrade = DeployChanges.To.SqliteDatabase(connectionString)
-            .WithScriptsEmbeddedInAssembly(typeof(SqliteFile).Assembly, name => name.Contains($".Migrations.{scripts}.", StringComparison.Ordinal))
-            .WithTransactionPerScript().LogToNowhere().Build().PerformUpgrade();
-        if (!upgrade.Successful) throw new InvalidDataException($"{path}: its schema could not be brought up to date.", upgrade.Error);
+        var upgrade = DeployChanges
+            .To.SqliteDatabase(connectionString)
+            .WithScriptsEmbeddedInAssembly(
+                typeof(SqliteFile).Assembly,
+                name => name.Contains($".Migrations.{scripts}.", StringComparison.Ordinal)
+            )
+            .WithTransactionPerScript()
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade();
+        if (!upgrade.Successful)
+            throw new InvalidDataException($"{path}: its schema could not be brought up to date.", upgrade.Error);
     }
 
     public string Path { get; }
@@ -41,7 +57,9 @@ public abstract class SqliteFile
         connection.Open();
 
         // Without recursive triggers a row that takes the place of another would be removed unseen.
-        connection.Execute("pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = -65536; pragma recursive_triggers = on;");
+        connection.Execute(
+            "pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = -65536; pragma recursive_triggers = on;"
+        );
         Prepare(connection);
         return connection;
     }
@@ -52,7 +70,8 @@ public abstract class SqliteFile
     public T InTransaction<T>(Func<SqliteConnection, T> work, bool durable = false)
     {
         using var connection = Open();
-        if (durable) connection.Execute("pragma synchronous = full");
+        if (durable)
+            connection.Execute("pragma synchronous = full");
         T result;
         using (var transaction = connection.BeginTransaction(IsolationLevel.Serializable))
         {
@@ -73,12 +92,8 @@ public abstract class SqliteFile
     }
 
     /// <summary>What each connection needs before it is used.</summary>
-    protected virtual void Prepare(SqliteConnection connection)
-    {
-    }
+    protected virtual void Prepare(SqliteConnection connection) { }
 
     /// <summary>What follows once a transaction is saved.</summary>
-    protected virtual void Committed(SqliteConnection connection)
-    {
-    }
+    protected virtual void Committed(SqliteConnection connection) { }
 }

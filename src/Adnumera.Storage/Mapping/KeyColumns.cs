@@ -7,46 +7,76 @@ namespace Adnumera.Storage.Mapping;
 internal static class KeyColumns
 {
     /// <summary>The column of a document, folded (sources as they are); none where lines carry the values.</summary>
-    public static string? OfDocument(KeyKind kind) => kind.Row().ArrivesAs switch
-    {
-        KeyKind.Supplier => "supplier_key",
-        KeyKind.Settlement => "settlement_key",
-        KeyKind.PaymentAccount => "payment_account_key",
-        KeyKind.Source => "source",
-        KeyKind.Item or KeyKind.CostCode or KeyKind.CostCodeGroup or KeyKind.Category or KeyKind.CategoryGroup or KeyKind.SupplierGroup or KeyKind.SupplierPayable
-            or KeyKind.TaxCode or KeyKind.SupplierTerm or KeyKind.SupplierForm or KeyKind.SupplierBox or KeyKind.Department or KeyKind.Location or KeyKind.Project
+    public static string? OfDocument(KeyKind kind) =>
+        kind.Row().ArrivesAs switch
+        {
+            KeyKind.Supplier => "supplier_key",
+            KeyKind.Settlement => "settlement_key",
+            KeyKind.PaymentAccount => "payment_account_key",
+            KeyKind.Source => "source",
+            KeyKind.Item
+            or KeyKind.CostCode
+            or KeyKind.CostCodeGroup
+            or KeyKind.Category
+            or KeyKind.CategoryGroup
+            or KeyKind.SupplierGroup
+            or KeyKind.SupplierPayable
+            or KeyKind.TaxCode
+            or KeyKind.SupplierTerm
+            or KeyKind.SupplierForm
+            or KeyKind.SupplierBox
+            or KeyKind.Department
+            or KeyKind.Location
+            or KeyKind.Project
             or KeyKind.Customer => null,
-    };
+        };
 
     /// <summary>The column of a line, folded; none where documents or dimensions carry the values.</summary>
-    public static string? OfLine(KeyKind kind) => kind switch
-    {
-        KeyKind.Item => "item_key",
-        KeyKind.CostCode => "cost_code_key",
-        KeyKind.Category => "category_key",
-        KeyKind.TaxCode => "decided_tax_code_key",
-        KeyKind.CostCodeGroup or KeyKind.CategoryGroup or KeyKind.Supplier or KeyKind.SupplierGroup or KeyKind.Source or KeyKind.SupplierPayable or KeyKind.Settlement
-            or KeyKind.PaymentAccount or KeyKind.SupplierTerm or KeyKind.SupplierForm or KeyKind.SupplierBox or KeyKind.Department or KeyKind.Location or KeyKind.Project
+    public static string? OfLine(KeyKind kind) =>
+        kind switch
+        {
+            KeyKind.Item => "item_key",
+            KeyKind.CostCode => "cost_code_key",
+            KeyKind.Category => "category_key",
+            KeyKind.TaxCode => "decided_tax_code_key",
+            KeyKind.CostCodeGroup
+            or KeyKind.CategoryGroup
+            or KeyKind.Supplier
+            or KeyKind.SupplierGroup
+            or KeyKind.Source
+            or KeyKind.SupplierPayable
+            or KeyKind.Settlement
+            or KeyKind.PaymentAccount
+            or KeyKind.SupplierTerm
+            or KeyKind.SupplierForm
+            or KeyKind.SupplierBox
+            or KeyKind.Department
+            or KeyKind.Location
+            or KeyKind.Project
             or KeyKind.Customer => null,
-    };
+        };
 
-    /// <summary>Joins the documents (<c>d</c>) that carry a key of a kind, on the index that is made for it; groups go by what the book says now.</summary>
+    /// <summary>Joins the documents (<c>d</c>) that carry a key of a kind, on the index that is made for it; groups go by what the book
+    /// says now.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="key">The key, as an expression of what is joined so far.</param>
     public static string Join(KeyKind kind, string key)
     {
         if (kind.DimensionOf() is { } dimension)
-            return $"cross join line_dimension v on v.dimension = '{dimension.Word}' and v.value_key = {key} join document d on d.id = v.document_id";
+            return $"cross join line_dimension v on v.dimension = '{dimension.Word}' and v.value_key = {key} "
+                + "join document d on d.id = v.document_id";
         if (kind.Row().GroupOf is { } members)
         {
-            var group = $"cross join mapping m on m.key_kind = '{Words<KeyKind>.Of(members)}' and m.group_folded = {key} and m.group_folded <> ''";
+            var group =
+                $"cross join mapping m on m.key_kind = '{Words<KeyKind>.Of(members)}' and m.group_folded = {key} and m.group_folded <> ''";
             return $"{group} {Join(members, "m.key_folded")}";
         }
 
         if (kind == KeyKind.CostCodeGroup)
         {
             return $"""
-                cross join document_line l on l.cost_code_key >= {key} and l.cost_code_key < {key} || char(0x10ffff) and l.cost_code_key <> ''
+                cross join document_line l on l.cost_code_key >= {key} and l.cost_code_key < {key} || char(0x10ffff)
+                  and l.cost_code_key <> ''
                 join document d on d.id = l.document_id
                 """;
         }

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -11,31 +11,49 @@ namespace Adnumera.Storage.Mapping;
 public sealed class LearningTable(SqliteConnection company)
 {
     /// <summary>
-    /// The latest lines that stand in the ledger, the latest documents first: only what was posted teaches, never what is still open. Walks the primary keys from their end.
+    /// The latest lines that stand in the ledger, the latest documents first: only what was posted teaches, never what is still open. Walks
+    /// the primary keys from their end.
     /// </summary>
-    public IReadOnlyList<CodedLine> Past(int most) => [.. company.Query<Row>(
-        """
-        select '' as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description, l.decided_account as Account
-        from document d cross join document_line l on l.document_id = d.id
-        where d.id > (select coalesce(max(id), 0) from document) - @most and l.decided_account <> '' and d.state in ('posted', 'proved')
-        order by d.id desc limit @most
-        """, new { most }).Select(r => r.ToLine())];
+    public IReadOnlyList<CodedLine> Past(int most) =>
+        [
+            .. company
+                .Query<Row>(
+                    """
+                    select '' as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description
+                      as Description, l.decided_account as Account
+                    from document d cross join document_line l on l.document_id = d.id
+                    where d.id > (select coalesce(max(id), 0) from document) - @most and l.decided_account <> ''
+                      and d.state in ('posted', 'proved')
+                    order by d.id desc limit @most
+                    """,
+                    new { most }
+                )
+                .Select(r => r.ToLine()),
+        ];
 
     /// <summary>For each of these values, some of the lines that wait under it.</summary>
     public IReadOnlyDictionary<string, IReadOnlyList<CodedLine>> Waiting(KeyKind kind, IEnumerable<string> values, int mostEach)
     {
-        if (kind is not (KeyKind.Item or KeyKind.Category or KeyKind.CostCode or KeyKind.Supplier)) return new Dictionary<string, IReadOnlyList<CodedLine>>();
-        var join = KeyColumns.Join(kind, "k.value") + (kind == KeyKind.Supplier ? " cross join document_line l on l.document_id = d.id" : "");
+        if (kind is not (KeyKind.Item or KeyKind.Category or KeyKind.CostCode or KeyKind.Supplier))
+            return new Dictionary<string, IReadOnlyList<CodedLine>>();
+        var join =
+            KeyColumns.Join(kind, "k.value") + (kind == KeyKind.Supplier ? " cross join document_line l on l.document_id = d.id" : "");
         var keys = JsonSerializer.Serialize(values.Select(v => kind.Fold(v)));
-        return company.Query<Row>(
-            $"""
-            select Key, Date, Supplier, Category, Item, Description, '' as Account from (
-              select k.value as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item, l.description as Description,
-                row_number() over (partition by k.value order by d.document_date desc, d.id desc, l.line) as n
-              from json_each(@keys) k {join}
-              where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready'))
-            where n <= @mostEach
-            """, new { keys, mostEach }).GroupBy(r => r.Key).ToDictionary(g => g.Key, g => (IReadOnlyList<CodedLine>)[.. g.Select(r => r.ToLine())]);
+        return company
+            .Query<Row>(
+                $"""
+                select Key, Date, Supplier, Category, Item, Description, '' as Account from (
+                  select k.value as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item,
+                    l.description as Description,
+                    row_number() over (partition by k.value order by d.document_date desc, d.id desc, l.line) as n
+                  from json_each(@keys) k {join}
+                  where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready'))
+                where n <= @mostEach
+                """,
+                new { keys, mostEach }
+            )
+            .GroupBy(r => r.Key)
+            .ToDictionary(g => g.Key, g => (IReadOnlyList<CodedLine>)[.. g.Select(r => r.ToLine())]);
     }
 
     [method: ExplicitConstructor]

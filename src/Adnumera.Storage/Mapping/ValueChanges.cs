@@ -13,25 +13,32 @@ internal sealed class ValueChanges(SqliteConnection company, Currency currency)
 
     public void Add(PlacedDocument document)
     {
-        foreach (var (kind, value, tally) in BroughtValues.Of(document, currency)) Move(kind, value, document.Period, tally);
+        foreach (var (kind, value, tally) in BroughtValues.Of(document, currency))
+            Move(kind, value, document.Period, tally);
     }
 
     public void Take(PlacedDocument document)
     {
-        foreach (var (kind, value, tally) in BroughtValues.Of(document, currency)) Move(kind, value, document.Period, default(ValueTally) - tally);
+        foreach (var (kind, value, tally) in BroughtValues.Of(document, currency))
+            Move(kind, value, document.Period, default(ValueTally) - tally);
     }
 
     public void Save()
     {
         using var value = Prepared.Insert(company, "arriving_value", "kind key value", "on conflict do nothing");
-        using var cell = Prepared.Insert(company, "value_cell", "kind key period lines money waiting_lines waiting",
+        using var cell = Prepared.Insert(
+            company,
+            "value_cell",
+            "kind key period lines money waiting_lines waiting",
             """
             on conflict do update set lines = lines + excluded.lines, money = money + excluded.money,
               waiting_lines = waiting_lines + excluded.waiting_lines, waiting = waiting + excluded.waiting
-            """);
+            """
+        );
         foreach (var ((kind, text, period), tally) in moved)
         {
-            if (tally == default) continue;
+            if (tally == default)
+                continue;
             cell.Run(Words<KeyKind>.Of(kind), kind.Fold(text), period, tally.Lines, tally.Money, tally.WaitingLines, tally.Waiting);
         }
 
@@ -41,7 +48,8 @@ internal sealed class ValueChanges(SqliteConnection company, Currency currency)
             var tally = all.Aggregate(default(ValueTally), (sum, m) => sum + m.Value);
             var (word, key) = (Words<KeyKind>.Of(all.Key.Kind), all.Key.Kind.Fold(all.Key.Value));
             value.Run(word, key, all.Key.Value);
-            if (tally != default) cell.Run(word, key, "", tally.Lines, tally.Money, tally.WaitingLines, tally.Waiting);
+            if (tally != default)
+                cell.Run(word, key, "", tally.Lines, tally.Money, tally.WaitingLines, tally.Waiting);
         }
 
         moved.Clear();

@@ -7,7 +7,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Migrations;
 
-/// <summary>What the numbered scripts cannot do to a company's file, because the rules are in the core: each step once, after them.</summary>
+/// <summary>What the numbered scripts cannot do to a company's file, because the rules are in the core: each step once, after
+/// them.</summary>
 public static class Upgrade
 {
     private const int Batch = 1000;
@@ -19,10 +20,12 @@ public static class Upgrade
     public static void Run(CompanyFile file)
     {
         var version = file.Read(c => c.ExecuteScalar<int>("pragma user_version"));
-        if (version >= Steps.Length) return;
+        if (version >= Steps.Length)
+            return;
         file.InTransaction(company =>
         {
-            foreach (var step in Steps[version..]) step(company);
+            foreach (var step in Steps[version..])
+                step(company);
             return company.Execute($"pragma user_version = {Steps.Length}");
         });
     }
@@ -31,9 +34,11 @@ public static class Upgrade
     private static void MakeDuplicateKeys(SqliteConnection company)
     {
         var documents = new DocumentTable(company);
-        if (documents.AllIds() is not { Count: > 0 } all) return;
+        if (documents.AllIds() is not { Count: > 0 } all)
+            return;
         using var writer = new CodingWriter(company);
-        foreach (var stored in all.Chunk(Batch).SelectMany(documents.Load)) writer.Rekey(stored.Id, stored.Document);
+        foreach (var stored in all.Chunk(Batch).SelectMany(documents.Load))
+            writer.Rekey(stored.Id, stored.Document);
         new SupplierProposalTable(company).Refresh();
     }
 
@@ -42,7 +47,11 @@ public static class Upgrade
     {
         foreach (var value in company.Query<string>("select distinct value from line_dimension where value_key = ''").AsList())
             company.Execute("update line_dimension set value_key = @key where value = @value", new { key = Folded.Of(value), value });
-        foreach (var (id, content) in company.Query<(long Id, string Content)>("select id, content from instruction where kind = 'entry'").AsList())
+        foreach (
+            var (id, content) in company
+                .Query<(long Id, string Content)>("select id, content from instruction where kind = 'entry'")
+                .AsList()
+        )
             company.Execute("update instruction set content = @content where id = @id", new { id, content = WithDimensions(content) });
     }
 
@@ -54,7 +63,8 @@ public static class Upgrade
             var dimensions = new JsonObject();
             foreach (var name in (ReadOnlySpan<string>)["Department", "Location", "Project"])
             {
-                if (line[name]?.GetValue<string>() is { Length: > 0 } value) dimensions[name.ToLowerInvariant()] = value;
+                if (line[name]?.GetValue<string>() is { Length: > 0 } value)
+                    dimensions[name.ToLowerInvariant()] = value;
                 line.Remove(name);
             }
 

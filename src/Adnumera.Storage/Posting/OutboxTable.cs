@@ -10,8 +10,25 @@ namespace Adnumera.Storage.Posting;
 /// <summary>An instruction as the outbox keeps it.</summary>
 [method: ExplicitConstructor]
 public sealed record InstructionRow(
-    long Id, long DispatchId, string Kind, long? DocumentId, long Revision, string IdempotencyKey, string Content, string State, long Attempts,
-    string SentAt, string AnsweredAt, string LedgerId, string RefusalCode, string RefusalText, string Organisation, long Absent, string AbsentSince, string AskedAt)
+    long Id,
+    long DispatchId,
+    string Kind,
+    long? DocumentId,
+    long Revision,
+    string IdempotencyKey,
+    string Content,
+    string State,
+    long Attempts,
+    string SentAt,
+    string AnsweredAt,
+    string LedgerId,
+    string RefusalCode,
+    string RefusalText,
+    string Organisation,
+    long Absent,
+    string AbsentSince,
+    string AskedAt
+)
 {
     public bool IsSupplier => Kind == Words<InstructionKind>.Of(InstructionKind.Supplier);
 
@@ -25,62 +42,153 @@ public sealed record InstructionRow(
 
 /// <summary>A dispatch, with what became of its instructions.</summary>
 [method: ExplicitConstructor]
-public sealed record DispatchRow(long Id, string StartedAt, string Who, string EndedAt, string Outcome, long Cancel, long Planned, long Accepted, long Refused, long Unknown, long Unsent);
+public sealed record DispatchRow(
+    long Id,
+    string StartedAt,
+    string Who,
+    string EndedAt,
+    string Outcome,
+    long Cancel,
+    long Planned,
+    long Accepted,
+    long Refused,
+    long Unknown,
+    long Unsent
+);
 
 /// <summary>An instruction with the document that it is of.</summary>
 [method: ExplicitConstructor]
 public sealed record OutcomeRow(
-    long Id, string Kind, string State, string LedgerId, string RefusalCode, string RefusalText, long DocumentId, string Source, string SourceId, string Who, string Reference,
-    string DocumentKind, long SignedTotal, string Supplier);
+    long Id,
+    string Kind,
+    string State,
+    string LedgerId,
+    string RefusalCode,
+    string RefusalText,
+    long DocumentId,
+    string Source,
+    string SourceId,
+    string Who,
+    string Reference,
+    string DocumentKind,
+    long SignedTotal,
+    string Supplier
+);
 
 /// <summary>The outbox: what is sent to the ledger, written down before it is sent.</summary>
 public sealed class OutboxTable(SqliteConnection company)
 {
-    private const string Columns =
-        """
-        id as Id, dispatch_id as DispatchId, kind as Kind, document_id as DocumentId, revision as Revision, idempotency_key as IdempotencyKey, content as Content, state as State,
-        attempts as Attempts, sent_at as SentAt, answered_at as AnsweredAt, ledger_id as LedgerId, refusal_code as RefusalCode, refusal_text as RefusalText,
+    private const string Columns = """
+        id as Id, dispatch_id as DispatchId, kind as Kind, document_id as DocumentId, revision as Revision, idempotency_key as
+          IdempotencyKey, content as Content, state as State,
+        attempts as Attempts, sent_at as SentAt, answered_at as AnsweredAt, ledger_id as LedgerId, refusal_code as RefusalCode, refusal_text
+          as RefusalText,
         organisation as Organisation, absent as Absent, absent_since as AbsentSince, asked_at as AskedAt
         """;
 
-    public long Start(DateTimeOffset at, string who) => company.ExecuteScalar<long>("insert into dispatch (started_at, who) values (@at, @who) returning id", new { at = Iso.Text(at), who });
+    public long Start(DateTimeOffset at, string who) =>
+        company.ExecuteScalar<long>(
+            "insert into dispatch (started_at, who) values (@at, @who) returning id",
+            new { at = Iso.Text(at), who }
+        );
 
-    public void End(long dispatch, DateTimeOffset at, string outcome) => company.Execute("update dispatch set ended_at = @at, outcome = @outcome where id = @dispatch", new { dispatch, at = Iso.Text(at), outcome });
+    public void End(long dispatch, DateTimeOffset at, string outcome) =>
+        company.Execute(
+            "update dispatch set ended_at = @at, outcome = @outcome where id = @dispatch",
+            new
+            {
+                dispatch,
+                at = Iso.Text(at),
+                outcome,
+            }
+        );
 
-    public int Reopen(long dispatch) => company.Execute("update dispatch set ended_at = '', outcome = '', cancel = 0 where id = @dispatch", new { dispatch });
+    public int Reopen(long dispatch) =>
+        company.Execute("update dispatch set ended_at = '', outcome = '', cancel = 0 where id = @dispatch", new { dispatch });
 
     public DispatchRow? Find(long id) => company.QueryFirstOrDefault<DispatchRow>(DispatchSql("where d.id = @id", 1), new { id });
 
-    public int Cancel(long dispatch) => company.Execute("update dispatch set cancel = 1 where id = @dispatch and ended_at = ''", new { dispatch });
+    public int Cancel(long dispatch) =>
+        company.Execute("update dispatch set cancel = 1 where id = @dispatch and ended_at = ''", new { dispatch });
 
-    public bool IsCancelled(long dispatch) => company.ExecuteScalar<long>("select cancel from dispatch where id = @dispatch", new { dispatch }) == 1;
+    public bool IsCancelled(long dispatch) =>
+        company.ExecuteScalar<long>("select cancel from dispatch where id = @dispatch", new { dispatch }) == 1;
 
-    /// <summary>The suppliers that were planned for an organisation's ledger, by folded name: the latest revision, and whether one is under way.</summary>
-    public IReadOnlyDictionary<string, PlannedSupplier> Suppliers(string organisation) => company.Query<(string Name, long Revision, string State)>(
-        "select content, revision, state from instruction where kind = 'supplier' and organisation = @organisation", new { organisation })
-        .GroupBy(s => Folded.Of(s.Name)).ToDictionary(g => g.Key, g => new PlannedSupplier((int)g.Max(s => s.Revision), g.Any(s => Outbox.Next(Words<InstructionState>.Read(s.State)) != PostingStep.Nothing)));
+    /// <summary>The suppliers that were planned for an organisation's ledger, by folded name: the latest revision, and whether one is under
+    /// way.</summary>
+    public IReadOnlyDictionary<string, PlannedSupplier> Suppliers(string organisation) =>
+        company
+            .Query<(string Name, long Revision, string State)>(
+                "select content, revision, state from instruction where kind = 'supplier' and organisation = @organisation",
+                new { organisation }
+            )
+            .GroupBy(s => Folded.Of(s.Name))
+            .ToDictionary(
+                g => g.Key,
+                g => new PlannedSupplier(
+                    (int)g.Max(s => s.Revision),
+                    g.Any(s => Outbox.Next(Words<InstructionState>.Read(s.State)) != PostingStep.Nothing)
+                )
+            );
 
-    public void PlanSupplier(long dispatch, string organisation, int revision, string key, string name) => company.Execute(
-        "insert into instruction (dispatch_id, kind, revision, idempotency_key, content, state, organisation) values (@dispatch, 'supplier', @revision, @key, @name, 'planned', @organisation)",
-        new { dispatch, revision, key, name, organisation });
+    public void PlanSupplier(long dispatch, string organisation, int revision, string key, string name) =>
+        company.Execute(
+            "insert into instruction (dispatch_id, kind, revision, idempotency_key, content, state, organisation) "
+                + "values (@dispatch, 'supplier', @revision, @key, @name, 'planned', @organisation)",
+            new
+            {
+                dispatch,
+                revision,
+                key,
+                name,
+                organisation,
+            }
+        );
 
-    public void PlanEntry(long dispatch, string organisation, long document, int revision, EntryInstruction entry) => company.Execute(
-        """
-        insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, organisation)
-        values (@dispatch, 'entry', @document, @revision, @IdempotencyKey, @content, 'planned', @organisation)
-        """, new { dispatch, document, revision, entry.IdempotencyKey, content = JsonSerializer.Serialize(entry), organisation });
+    public void PlanEntry(long dispatch, string organisation, long document, int revision, EntryInstruction entry) =>
+        company.Execute(
+            """
+            insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, organisation)
+            values (@dispatch, 'entry', @document, @revision, @IdempotencyKey, @content, 'planned', @organisation)
+            """,
+            new
+            {
+                dispatch,
+                document,
+                revision,
+                entry.IdempotencyKey,
+                content = JsonSerializer.Serialize(entry),
+                organisation,
+            }
+        );
 
     /// <summary>The next of a dispatch that is planned: suppliers before entries, in the order of planning.</summary>
-    public InstructionRow? NextPlanned(long dispatch) => company.QueryFirstOrDefault<InstructionRow>(
-        $"select {Columns} from instruction where dispatch_id = @dispatch and state = 'planned' order by kind desc, id limit 1", new { dispatch });
+    public InstructionRow? NextPlanned(long dispatch) =>
+        company.QueryFirstOrDefault<InstructionRow>(
+            $"select {Columns} from instruction where dispatch_id = @dispatch and state = 'planned' order by kind desc, id limit 1",
+            new { dispatch }
+        );
 
-    /// <summary>Those that were sent to an organisation's ledger and have no clear answer, of any dispatch. Walks instruction_by_state.</summary>
-    public IReadOnlyList<InstructionRow> Unanswered(string organisation) => company.Query<InstructionRow>(
-        $"select {Columns} from instruction where state in ('sent', 'unknown') and organisation = @organisation order by kind desc, id", new { organisation }).AsList();
+    /// <summary>Those that were sent to an organisation's ledger and have no clear answer, of any dispatch. Walks
+    /// instruction_by_state.</summary>
+    public IReadOnlyList<InstructionRow> Unanswered(string organisation) =>
+        company
+            .Query<InstructionRow>(
+                $"select {Columns} from instruction where state in ('sent', 'unknown') and organisation = @organisation "
+                    + "order by kind desc, id",
+                new { organisation }
+            )
+            .AsList();
 
     /// <summary>The latest dispatch that has something planned, with the organisation that it was planned for.</summary>
-    public (long Dispatch, string Organisation, long Count)? Planned() => company.QueryFirstOrDefault<(long Dispatch, string Organisation, long Count)>(
-        "select dispatch_id, min(organisation), count(*) from instruction where state = 'planned' group by dispatch_id order by dispatch_id desc limit 1") is { Count: > 0 } planned ? planned : null;
+    public (long Dispatch, string Organisation, long Count)? Planned() =>
+        company.QueryFirstOrDefault<(long Dispatch, string Organisation, long Count)>(
+            "select dispatch_id, min(organisation), count(*) from instruction where state = 'planned' group by dispatch_id "
+                + "order by dispatch_id desc limit 1"
+        )
+            is { Count: > 0 } planned
+            ? planned
+            : null;
 
     /// <summary>How many are planned or sent: under way, so that the ledger they are for must stay as it is.</summary>
     public long CountUnderWay() => company.ExecuteScalar<long>("select count(*) from instruction where state in ('planned', 'sent')");
@@ -88,27 +196,60 @@ public sealed class OutboxTable(SqliteConnection company)
     /// <summary>How many have no clear answer, by organisation.</summary>
     public long CountUnknown() => company.ExecuteScalar<long>("select count(*) from instruction where state in ('sent', 'unknown')");
 
-    public void Sent(long id, DateTimeOffset at) => company.Execute("update instruction set state = 'sent', sent_at = @at, attempts = attempts + 1 where id = @id", new { id, at = Iso.Text(at) });
+    public void Sent(long id, DateTimeOffset at) =>
+        company.Execute(
+            "update instruction set state = 'sent', sent_at = @at, attempts = attempts + 1 where id = @id",
+            new { id, at = Iso.Text(at) }
+        );
 
-    public void Answered(long id, InstructionState state, DateTimeOffset at, string ledgerId = "", string code = "", string text = "") => company.Execute(
-        "update instruction set state = @state, answered_at = @at, ledger_id = @ledgerId, refusal_code = @code, refusal_text = @text where id = @id",
-        new { id, state = Words<InstructionState>.Of(state), at = Iso.Text(at), ledgerId, code, text });
+    public void Answered(long id, InstructionState state, DateTimeOffset at, string ledgerId = "", string code = "", string text = "") =>
+        company.Execute(
+            "update instruction set state = @state, answered_at = @at, ledger_id = @ledgerId, refusal_code = @code, refusal_text = @text "
+                + "where id = @id",
+            new
+            {
+                id,
+                state = Words<InstructionState>.Of(state),
+                at = Iso.Text(at),
+                ledgerId,
+                code,
+                text,
+            }
+        );
 
     /// <summary>Notes that the ledger said once more that it does not have the key.</summary>
-    public void NotThere(long id, Absence absence) => company.Execute(
-        "update instruction set state = 'unknown', absent = @Times, absent_since = @since, asked_at = @latest where id = @id",
-        new { id, absence.Times, since = Iso.Text(absence.Since), latest = Iso.Text(absence.Latest) });
+    public void NotThere(long id, Absence absence) =>
+        company.Execute(
+            "update instruction set state = 'unknown', absent = @Times, absent_since = @since, asked_at = @latest where id = @id",
+            new
+            {
+                id,
+                absence.Times,
+                since = Iso.Text(absence.Since),
+                latest = Iso.Text(absence.Latest),
+            }
+        );
 
     /// <summary>What was sent and left without an answer is unknown from here on.</summary>
     public int LeaveUnknown() => company.Execute("update instruction set state = 'unknown' where state = 'sent'");
 
     /// <summary>
-    /// Takes back what a dispatch planned and never sent; returns its documents. What was turned away by the ledger stays, unknown, with its content: whatever was sent is never deleted.
+    /// Takes back what a dispatch planned and never sent; returns its documents. What was turned away by the ledger stays, unknown, with
+    /// its content: whatever was sent is never deleted.
     /// </summary>
     public IReadOnlyList<long> Withdraw(long dispatch)
     {
-        company.Execute("update instruction set state = 'unknown' where dispatch_id = @dispatch and state = 'planned' and attempts > 0", new { dispatch });
-        return company.Query<long>("delete from instruction where dispatch_id = @dispatch and state = 'planned' returning coalesce(document_id, 0)", new { dispatch }).Where(id => id != 0).ToList();
+        company.Execute(
+            "update instruction set state = 'unknown' where dispatch_id = @dispatch and state = 'planned' and attempts > 0",
+            new { dispatch }
+        );
+        return company
+            .Query<long>(
+                "delete from instruction where dispatch_id = @dispatch and state = 'planned' returning coalesce(document_id, 0)",
+                new { dispatch }
+            )
+            .Where(id => id != 0)
+            .ToList();
     }
 
     public DispatchRow? Latest() => Dispatches(1) is [var latest] ? latest : null;
@@ -118,41 +259,74 @@ public sealed class OutboxTable(SqliteConnection company)
 
     public IReadOnlyList<DispatchRow> Dispatches(int most) => company.Query<DispatchRow>(DispatchSql("", most)).AsList();
 
-    public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most) => company.Query<OutcomeRow>(
-        """
-        select i.id as Id, i.kind as Kind, i.state as State, i.ledger_id as LedgerId, i.refusal_code as RefusalCode, i.refusal_text as RefusalText,
-          coalesce(d.id, 0) as DocumentId, coalesce(d.source, '') as Source, coalesce(d.source_id, '') as SourceId,
-          coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account, i.content) as Who, coalesce(d.reference, '') as Reference, coalesce(d.kind, '') as DocumentKind,
-          coalesce(d.signed_total, 0) as SignedTotal, case when i.kind = 'supplier' then i.content else '' end as Supplier
-        from instruction i left join document d on d.id = i.document_id where i.dispatch_id = @dispatch
-        order by case i.state when 'refused' then 0 when 'unknown' then 1 when 'accepted' then 3 else 2 end, i.kind desc, i.id limit @most
-        """, new { dispatch, most }).AsList();
+    public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most) =>
+        company
+            .Query<OutcomeRow>(
+                """
+                select i.id as Id, i.kind as Kind, i.state as State, i.ledger_id as LedgerId, i.refusal_code as RefusalCode, i.refusal_text
+                  as RefusalText,
+                  coalesce(d.id, 0) as DocumentId, coalesce(d.source, '') as Source, coalesce(d.source_id, '') as SourceId,
+                  coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account, i.content) as Who, coalesce(d.reference, '')
+                    as Reference, coalesce(d.kind, '') as DocumentKind,
+                  coalesce(d.signed_total, 0) as SignedTotal, case when i.kind = 'supplier' then i.content else '' end as Supplier
+                from instruction i left join document d on d.id = i.document_id where i.dispatch_id = @dispatch
+                order by case i.state when 'refused' then 0 when 'unknown' then 1 when 'accepted' then 3 else 2 end, i.kind desc, i.id
+                  limit @most
+                """,
+                new { dispatch, most }
+            )
+            .AsList();
 
-    /// <summary>What was sent to an organisation's ledger and accepted for documents whose entry date lies in these days: what it should hold.</summary>
-    public IReadOnlyList<(long DocumentId, EntryInstruction Entry)> Intended(string organisation, string first, string last) => [.. company.Query<(long Id, string Content)>(
-        """
-        select d.id, i.content from document d
-        join instruction i on i.document_id = d.id and i.revision = d.revision and i.state = 'accepted' and i.organisation = @organisation
-        where d.state in ('posted', 'proved') and d.entry_date >= @first and d.entry_date <= @last order by d.id
-        """, new { organisation, first, last }).Select(r => (r.Id, JsonSerializer.Deserialize<EntryInstruction>(r.Content)!))];
+    /// <summary>What was sent to an organisation's ledger and accepted for documents whose entry date lies in these days: what it should
+    /// hold.</summary>
+    public IReadOnlyList<(long DocumentId, EntryInstruction Entry)> Intended(string organisation, string first, string last) =>
+        [
+            .. company
+                .Query<(long Id, string Content)>(
+                    """
+                    select d.id, i.content from document d
+                    join instruction i on i.document_id = d.id and i.revision = d.revision and i.state = 'accepted'
+                      and i.organisation = @organisation
+                    where d.state in ('posted', 'proved') and d.entry_date >= @first and d.entry_date <= @last order by d.id
+                    """,
+                    new
+                    {
+                        organisation,
+                        first,
+                        last,
+                    }
+                )
+                .Select(r => (r.Id, JsonSerializer.Deserialize<EntryInstruction>(r.Content)!)),
+        ];
 
-    /// <summary>Those of these identities that stand in the ledger, or may: what carries their key there was intended, whenever it is dated.</summary>
-    public IReadOnlySet<DocumentIdentity> Known(IEnumerable<DocumentIdentity> identities) => company.Query<(string Source, string SourceId)>(
-        """
-        select d.source, d.source_id from json_each(@keys) j join document d on d.source = j.value ->> 0 and d.source_id = j.value ->> 1
-        where d.state in ('on_its_way', 'posted', 'proved')
-        """, new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) }).Select(k => new DocumentIdentity(k.Source, k.SourceId)).ToHashSet();
+    /// <summary>Those of these identities that stand in the ledger, or may: what carries their key there was intended, whenever it is
+    /// dated.</summary>
+    public IReadOnlySet<DocumentIdentity> Known(IEnumerable<DocumentIdentity> identities) =>
+        company
+            .Query<(string Source, string SourceId)>(
+                """
+                select d.source, d.source_id from json_each(@keys) j join document d on d.source = j.value ->> 0
+                  and d.source_id = j.value ->> 1
+                where d.state in ('on_its_way', 'posted', 'proved')
+                """,
+                new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) }
+            )
+            .Select(k => new DocumentIdentity(k.Source, k.SourceId))
+            .ToHashSet();
 
-    public IReadOnlyList<InstructionRow> OfDocument(long document) => company.Query<InstructionRow>($"select {Columns} from instruction where document_id = @document order by id", new { document }).AsList();
+    public IReadOnlyList<InstructionRow> OfDocument(long document) =>
+        company
+            .Query<InstructionRow>($"select {Columns} from instruction where document_id = @document order by id", new { document })
+            .AsList();
 
     private static string DispatchSql(string where, int most) =>
         $"""
-        select d.id as Id, d.started_at as StartedAt, d.who as Who, d.ended_at as EndedAt, d.outcome as Outcome, d.cancel as Cancel,
-          (select count(*) from instruction i where i.dispatch_id = d.id) as Planned,
-          (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'accepted') as Accepted,
-          (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'refused') as Refused,
-          (select count(*) from instruction i where i.dispatch_id = d.id and i.state in ('sent', 'unknown')) as Unknown,
-          (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'planned') as Unsent
-        from dispatch d {where} order by d.id desc limit {most}
-        """;
+            select d.id as Id, d.started_at as StartedAt, d.who as Who, d.ended_at as EndedAt, d.outcome as Outcome, d.cancel as Cancel,
+              (select count(*) from instruction i where i.dispatch_id = d.id) as Planned,
+              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'accepted') as Accepted,
+              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'refused') as Refused,
+              (select count(*) from instruction i where i.dispatch_id = d.id and i.state in ('sent', 'unknown')) as Unknown,
+              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'planned') as Unsent
+            from dispatch d {where} order by d.id desc limit {most}
+            """;
 }

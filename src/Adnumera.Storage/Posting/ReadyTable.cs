@@ -11,12 +11,20 @@ public sealed class ReadyTable(SqliteConnection company, string? period = null)
 
     /// <summary>How many of each kind, and their money.</summary>
     public IReadOnlyList<(DocumentKind Kind, long Documents, long Money)> ByKind() =>
-    [
-        .. company.Query<(string Kind, long Documents, long Money)>(
-            $"select kind, count(*), sum(signed_total) from document where {Where} group by kind order by kind", new { period })
-            .Select(k => (Words<DocumentKind>.Read(k.Kind), k.Documents, k.Money)),
-    ];
+        [
+            .. company
+                .Query<(string Kind, long Documents, long Money)>(
+                    $"select kind, count(*), sum(signed_total) from document where {Where} group by kind order by kind",
+                    new { period }
+                )
+                .Select(k => (Words<DocumentKind>.Read(k.Kind), k.Documents, k.Money)),
+        ];
 
-    public IReadOnlyList<string> Suppliers() => company.Query<string>(
-        $"select min(supplier) from document where {Where} and supplier_key <> '' group by supplier_key order by supplier_key", new { period }).AsList();
+    public IReadOnlyList<string> Suppliers() =>
+        company
+            .Query<string>(
+                $"select min(supplier) from document where {Where} and supplier_key <> '' group by supplier_key order by supplier_key",
+                new { period }
+            )
+            .AsList();
 }

@@ -28,7 +28,13 @@ public static class BasisTable
     /// <param name="then">The other basis.</param>
     /// <param name="documents">Their ids.</param>
     /// <param name="becomes">What the documents themselves become there; as they are without it.</param>
-    public static Rehearsal Rehearse(this CodingBasis now, SqliteConnection company, CodingBasis then, IEnumerable<long> documents, Func<Document, Document>? becomes = null)
+    public static Rehearsal Rehearse(
+        this CodingBasis now,
+        SqliteConnection company,
+        CodingBasis then,
+        IEnumerable<long> documents,
+        Func<Document, Document>? becomes = null
+    )
     {
         var table = new DocumentTable(company);
         var open = documents.Chunk(Batch).SelectMany(table.Load).Where(d => d.MayBeCoded).Select(d => (d.Id, d.Document, d.DuplicateOf));

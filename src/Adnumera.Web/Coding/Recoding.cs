@@ -18,7 +18,8 @@ internal static class Recoding
     /// <summary>Codes documents anew; those in the ledger or on the way there are left as they are. Returns how many were.</summary>
     public static int Recode(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
     {
-        if (ids.Count == 0) return 0;
+        if (ids.Count == 0)
+            return 0;
         var composer = Composer(company);
         var documents = new DocumentTable(company);
         using var writer = new CodingWriter(company, cause);
@@ -34,9 +35,11 @@ internal static class Recoding
     }
 
     /// <summary>Codes all open documents anew: for a change that touches all of them.</summary>
-    public static int RecodeOpen(SqliteConnection company, CodingCause cause) => Recode(company, new AffectedTable(company).AllOpen(), cause);
+    public static int RecodeOpen(SqliteConnection company, CodingCause cause) =>
+        Recode(company, new AffectedTable(company).AllOpen(), cause);
 
-    /// <summary>Looks again at documents that may be duplicates of one that changed, and codes those anew of which something else is true now.</summary>
+    /// <summary>Looks again at documents that may be duplicates of one that changed, and codes those anew of which something else is true
+    /// now.</summary>
     /// <param name="company">The company's file, in a transaction.</param>
     /// <param name="changed">The documents that changed, as they were and as they are.</param>
     /// <param name="cause">What changed them.</param>
@@ -44,11 +47,16 @@ internal static class Recoding
         FindAgain(company, new DuplicateTable(company).MayAskFor(changed), cause);
 
     /// <summary>Looks again at one document that changed, and at those that may be its duplicates.</summary>
-    public static void LookAgain(SqliteConnection company, long id, IReadOnlyCollection<(long Id, Document Document)> changed, CodingCause cause) =>
-        FindAgain(company, [id, .. new DuplicateTable(company).MayAskFor(changed)], cause);
+    public static void LookAgain(
+        SqliteConnection company,
+        long id,
+        IReadOnlyCollection<(long Id, Document Document)> changed,
+        CodingCause cause
+    ) => FindAgain(company, [id, .. new DuplicateTable(company).MayAskFor(changed)], cause);
 
     /// <summary>
-    /// Brings up to date which suppliers may be the same, after spellings, links or the ledger's suppliers changed, and codes anew what follows from it.
+    /// Brings up to date which suppliers may be the same, after spellings, links or the ledger's suppliers changed, and codes anew what
+    /// follows from it.
     /// </summary>
     /// <param name="company">The company's file, in a transaction.</param>
     /// <param name="spellings">The spellings that changed; none for all.</param>
@@ -60,12 +68,19 @@ internal static class Recoding
         var (before, countedBefore) = (table.Questions(), SupplierProposalTable.Spellings(company, []));
         table.Refresh(spellings);
         var (after, countsNow) = (table.Questions(), SupplierProposalTable.Spellings(company, []));
-        var flipped = before.Keys.Union(after.Keys, Folded.Comparer).Where(s => before.GetValueOrDefault(s) != after.GetValueOrDefault(s)).Select(Folded.Of);
+        var flipped = before
+            .Keys.Union(after.Keys, Folded.Comparer)
+            .Where(s => before.GetValueOrDefault(s) != after.GetValueOrDefault(s))
+            .Select(Folded.Of);
         Recode(company, affected.OfSuppliers(flipped), cause);
 
         // Who counts as one with whom decides what is a duplicate, too.
         if (spellings is not null)
-            FindAgain(company, affected.OfSuppliers(spellings.SelectMany(s => countedBefore(s).Concat(countsNow(s))).Select(Folded.Of).Distinct()), cause);
+            FindAgain(
+                company,
+                affected.OfSuppliers(spellings.SelectMany(s => countedBefore(s).Concat(countsNow(s))).Select(Folded.Of).Distinct()),
+                cause
+            );
     }
 
     private static void FindAgain(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
@@ -79,8 +94,12 @@ internal static class Recoding
             var was = documents.Known(stored.Select(s => s.DuplicateOf).OfType<DocumentIdentity>().Distinct());
             foreach (var document in stored)
             {
-                var (before, now) = (document.DuplicateOf is { } other ? was.GetValueOrDefault(other) : 0, found.GetValueOrDefault(document.Id));
-                if (before == now) continue;
+                var (before, now) = (
+                    document.DuplicateOf is { } other ? was.GetValueOrDefault(other) : 0,
+                    found.GetValueOrDefault(document.Id)
+                );
+                if (before == now)
+                    continue;
                 table.Save(document.Id, now == 0 ? null : now);
                 changed.Add(document.Id);
             }

@@ -37,7 +37,12 @@ public sealed class CompanyFiles
     /// <exception cref="InvalidDataException">Its file is damaged; the other companies are not.</exception>
     public CompanyFile Open(string id)
     {
-        var file = open.GetOrAdd(id, key => new Lazy<CompanyFile>(() => Installation.Companies().Contains(key) ? Opened(key) : throw RefusedException.NotFound("This company")));
+        var file = open.GetOrAdd(
+            id,
+            key => new Lazy<CompanyFile>(() =>
+                Installation.Companies().Contains(key) ? Opened(key) : throw RefusedException.NotFound("This company")
+            )
+        );
         try
         {
             return file.Value;
@@ -46,7 +51,8 @@ public sealed class CompanyFiles
         {
             // It may be there, or mended, when it is asked for next.
             open.TryRemove(new KeyValuePair<string, Lazy<CompanyFile>>(id, file));
-            if (e is SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase }) throw new InvalidDataException($"The file of {id} is damaged. Restore it from a backup.", e);
+            if (e is SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase })
+                throw new InvalidDataException($"The file of {id} is damaged. Restore it from a backup.", e);
             throw;
         }
     }
@@ -61,7 +67,8 @@ public sealed class CompanyFiles
         return file;
     }
 
-    /// <summary>Does something in each company on its own: whatever goes wrong in one is logged, kept for whoever looks, and stops neither the others nor the server.</summary>
+    /// <summary>Does something in each company on its own: whatever goes wrong in one is logged, kept for whoever looks, and stops neither
+    /// the others nor the server.</summary>
     /// <param name="log">Where it is logged.</param>
     /// <param name="what">What is done, as the page names it.</param>
     /// <param name="at">The clock.</param>
@@ -77,7 +84,9 @@ public sealed class CompanyFiles
             catch (Exception e) when (e is not OutOfMemoryException)
             {
                 log.LogError(e, "{What} of {Company} failed", what, company);
-                var detail = e is RefusedException or InvalidDataException ? e.Message : "It could not be started: the company's file is busy or cannot be read.";
+                var detail = e is RefusedException or InvalidDataException
+                    ? e.Message
+                    : "It could not be started: the company's file is busy or cannot be read.";
                 Installation.Trouble(company, what, at.GetUtcNow(), detail);
             }
         }
@@ -92,11 +101,16 @@ public sealed class CompanyFiles
 
     private CompanyFile Sealed(string id)
     {
-        var seal = new AuditSeal(auditKey, () => Installation.Anchor(id), (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow()));
+        var seal = new AuditSeal(
+            auditKey,
+            () => Installation.Anchor(id),
+            (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow())
+        );
         var file = new CompanyFile(Path.Combine(folder, "companies", $"{id}.sqlite"), seal, busySeconds);
 
         // Rows that were there before the chain was keyed, once.
-        if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last) Installation.BeginAnchor(id, last.Id, last.Hash, clock.GetUtcNow());
+        if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last)
+            Installation.BeginAnchor(id, last.Id, last.Hash, clock.GetUtcNow());
         return file;
     }
 
@@ -105,9 +119,18 @@ public sealed class CompanyFiles
         const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite;
         Directory.CreateDirectory(keys, Own | UnixFileMode.UserExecute);
         var path = Path.Combine(keys, "audit.key");
-        if (File.Exists(path)) return File.ReadAllBytes(path);
+        if (File.Exists(path))
+            return File.ReadAllBytes(path);
         var key = RandomNumberGenerator.GetBytes(KeyLength);
-        using var file = new FileStream(path, new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = Own });
+        using var file = new FileStream(
+            path,
+            new FileStreamOptions
+            {
+                Mode = FileMode.CreateNew,
+                Access = FileAccess.Write,
+                UnixCreateMode = Own,
+            }
+        );
         file.Write(key);
         return key;
     }

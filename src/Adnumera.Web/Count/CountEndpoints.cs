@@ -17,7 +17,6 @@ using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
 
-
 namespace Adnumera.Web.Count;
 
 /// <param name="Proved">Whether the ledger was read back at all.</param>
@@ -26,8 +25,18 @@ namespace Adnumera.Web.Count;
 /// <param name="Noticed">How many documents have something worth noticing.</param>
 /// <param name="Troubles">What went wrong without anybody there.</param>
 public sealed record CountAnswer(
-    string Currency, IReadOnlyList<SourceAnswer> Sources, SourceAnswer Together, IReadOnlyList<WaitingAnswer> Waiting, bool Proved, string ProvedAt, bool Conserved, IReadOnlyList<MoneyCount> OtherCurrencies,
-    IReadOnlyList<OpenCorrectionAnswer> Corrections, long Noticed, IReadOnlyList<TroubleAnswer> Troubles);
+    string Currency,
+    IReadOnlyList<SourceAnswer> Sources,
+    SourceAnswer Together,
+    IReadOnlyList<WaitingAnswer> Waiting,
+    bool Proved,
+    string ProvedAt,
+    bool Conserved,
+    IReadOnlyList<MoneyCount> OtherCurrencies,
+    IReadOnlyList<OpenCorrectionAnswer> Corrections,
+    long Noticed,
+    IReadOnlyList<TroubleAnswer> Troubles
+);
 
 public sealed record OpenCorrectionAnswer(long DocumentId, string Title, string At, string Money);
 
@@ -37,20 +46,53 @@ public sealed record MoneyCount(string Currency, long Documents, string Money);
 
 /// <summary>A source, its states in the order of the rod, and its four totals.</summary>
 /// <param name="Stated">The source's own control total; null where it is not stated for the whole period.</param>
-/// <param name="StatedDifference">What arrived, by the documents' own days, less what the source states; null where that is not stated.</param>
+/// <param name="StatedDifference">What arrived, by the documents' own days, less what the source states; null where that is not
+/// stated.</param>
 /// <param name="Sent">What is on its way or in the ledger.</param>
 /// <param name="Holds">What the ledger holds of what was read back; each document by the latest reading that covers it.</param>
 /// <param name="Difference">That less what had been sent of it.</param>
 /// <param name="Unread">What was sent and has not been read back.</param>
 public sealed record SourceAnswer(
-    string Source, TallyText Arrived, IReadOnlyList<StateAnswer> States, TallyText? Stated, TallyText? StatedDifference, string Sent, string Holds, string Difference, string Unread, bool Conserved, TallyText Sum);
+    string Source,
+    TallyText Arrived,
+    IReadOnlyList<StateAnswer> States,
+    TallyText? Stated,
+    TallyText? StatedDifference,
+    string Sent,
+    string Holds,
+    string Difference,
+    string Unread,
+    bool Conserved,
+    TallyText Sum
+);
 
 public sealed record StateAnswer(DocumentState State, long Documents, string Money);
 
-public sealed record WaitingAnswer(HoldKind Reason, string Value, string Detail, long Documents, string Money, long FirstDocument, string FirstTitle, KeyKind? KeyKind, string Key);
+public sealed record WaitingAnswer(
+    HoldKind Reason,
+    string Value,
+    string Detail,
+    long Documents,
+    string Money,
+    long FirstDocument,
+    string FirstTitle,
+    KeyKind? KeyKind,
+    string Key
+);
 
 /// <summary>What the rail and the top show on every view.</summary>
-public sealed record OverviewAnswer(string Name, string Currency, string Today, IReadOnlyList<string> Periods, IReadOnlyList<string> Sources, bool Connected, long Held, long ValuesWaiting, long Ready, long Differences);
+public sealed record OverviewAnswer(
+    string Name,
+    string Currency,
+    string Today,
+    IReadOnlyList<string> Periods,
+    IReadOnlyList<string> Sources,
+    bool Connected,
+    long Held,
+    long ValuesWaiting,
+    long Ready,
+    long Differences
+);
 
 public sealed record FoundAnswer(IReadOnlyList<FoundRow> Rows);
 
@@ -62,7 +104,15 @@ internal static class CountEndpoints
     private const int MostCauses = 9;
     private const int MostCorrections = 9;
     private static readonly DocumentState[] RodOrder =
-        [DocumentState.Held, DocumentState.ToApprove, DocumentState.Ready, DocumentState.OnItsWay, DocumentState.Posted, DocumentState.Proved, DocumentState.SetAside];
+    [
+        DocumentState.Held,
+        DocumentState.ToApprove,
+        DocumentState.Ready,
+        DocumentState.OnItsWay,
+        DocumentState.Posted,
+        DocumentState.Proved,
+        DocumentState.SetAside,
+    ];
 
     public static void MapCount(this RouteGroupBuilder company)
     {
@@ -86,9 +136,17 @@ internal static class CountEndpoints
         var sources = count.BySource(Dates.PeriodOrAll(period));
         var mapping = new MappingTable(c);
         return new OverviewAnswer(
-            company.Name(), company.Currency().Code, Day.Text(today), count.Periods(), count.Sources(), new LedgerTable(c).Connection() is not null,
-            sources.Sum(s => s.Totals[DocumentState.Held].Documents), mapping.ValuesWaiting(Dates.PeriodOrAll(period)),
-            sources.Sum(s => s.Totals[DocumentState.Ready].Documents), new ProofTable(c).CountDifferences(first, first?.AddMonths(1).AddDays(-1)));
+            company.Name(),
+            company.Currency().Code,
+            Day.Text(today),
+            count.Periods(),
+            count.Sources(),
+            new LedgerTable(c).Connection() is not null,
+            sources.Sum(s => s.Totals[DocumentState.Held].Documents),
+            mapping.ValuesWaiting(Dates.PeriodOrAll(period)),
+            sources.Sum(s => s.Totals[DocumentState.Ready].Documents),
+            new ProofTable(c).CountDifferences(first, first?.AddMonths(1).AddDays(-1))
+        );
     }
 
     private static CountAnswer Count(string? period, CompanyBooks books, CompanyFiles companies)
@@ -106,30 +164,69 @@ internal static class CountEndpoints
         var proof = new ProofTable(c).Latest();
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         return new CountAnswer(
-            currency.Code, [.. sources.Select(s => Answer(s, currency, proof is not null))], Answer(Together(sources), currency, proof is not null),
+            currency.Code,
+            [.. sources.Select(s => Answer(s, currency, proof is not null))],
+            Answer(Together(sources), currency, proof is not null),
             Waiting(c, of, currency),
-            proof is not null, proof?.At ?? "", sources.All(s => s.Totals.IsConserved),
-            [.. table.OtherCurrencies().Select(o => new MoneyCount(o.Currency, o.Documents, AmountText.Format(o.Money, Currency.Of(o.Currency).Digits)))],
-            [.. new CorrectionTable(c).AllOpen(of, MostCorrections).Select(o => new OpenCorrectionAnswer(o.DocumentId, Title(o.Who, Words<DocumentKind>.Read(o.Kind), o.Reference), o.At, Text(o.SignedTotal)))],
-            table.Noticed(of, today), [.. troubles.Select(t => new TroubleAnswer(t.What, t.At, t.Detail))]);
+            proof is not null,
+            proof?.At ?? "",
+            sources.All(s => s.Totals.IsConserved),
+            [
+                .. table
+                    .OtherCurrencies()
+                    .Select(o => new MoneyCount(o.Currency, o.Documents, AmountText.Format(o.Money, Currency.Of(o.Currency).Digits))),
+            ],
+            [
+                .. new CorrectionTable(c)
+                    .AllOpen(of, MostCorrections)
+                    .Select(o => new OpenCorrectionAnswer(
+                        o.DocumentId,
+                        Title(o.Who, Words<DocumentKind>.Read(o.Kind), o.Reference),
+                        o.At,
+                        Text(o.SignedTotal)
+                    )),
+            ],
+            table.Noticed(of, today),
+            [.. troubles.Select(t => new TroubleAnswer(t.What, t.At, t.Detail))]
+        );
     }
 
     // What waits by its cause, with the mapping that ends it for the first document and all like it.
     private static List<WaitingAnswer> Waiting(SqliteConnection company, string? period, Currency currency)
     {
         var causes = new CountTable(company).Waiting(period, MostCauses);
-        var firsts = new DocumentTable(company).Load(causes.Select(w => w.FirstDocument).Distinct()).ToDictionary(d => d.Id, d => d.Document);
-        return [.. causes.Select(w =>
-        {
-            var (kind, first) = (Words<HoldKind>.Read(w.Reason), firsts[w.FirstDocument]);
-            var remedy = Remedies.Mapping(first, new KeptHold(w.FirstLine, kind, w.Value));
-            return new WaitingAnswer(
-                kind, w.Value, w.Detail, w.Documents, AmountText.Format(w.Money, currency.Digits), w.FirstDocument,
-                Title(first.Party.Length > 0 ? first.Party : first.Supplier.Length > 0 ? first.Supplier : first.PaymentAccount, first.Kind, first.Reference), remedy?.Kind, remedy?.Key ?? "");
-        })];
+        var firsts = new DocumentTable(company)
+            .Load(causes.Select(w => w.FirstDocument).Distinct())
+            .ToDictionary(d => d.Id, d => d.Document);
+        return
+        [
+            .. causes.Select(w =>
+            {
+                var (kind, first) = (Words<HoldKind>.Read(w.Reason), firsts[w.FirstDocument]);
+                var remedy = Remedies.Mapping(first, new KeptHold(w.FirstLine, kind, w.Value));
+                return new WaitingAnswer(
+                    kind,
+                    w.Value,
+                    w.Detail,
+                    w.Documents,
+                    AmountText.Format(w.Money, currency.Digits),
+                    w.FirstDocument,
+                    Title(
+                        first.Party.Length > 0 ? first.Party
+                            : first.Supplier.Length > 0 ? first.Supplier
+                            : first.PaymentAccount,
+                        first.Kind,
+                        first.Reference
+                    ),
+                    remedy?.Kind,
+                    remedy?.Key ?? ""
+                );
+            }),
+        ];
     }
 
-    private static string Title(string who, DocumentKind kind, string reference) => $"{(who.Length > 0 ? who + ", " : "")}{kind.Title()} {reference}".TrimEnd();
+    private static string Title(string who, DocumentKind kind, string reference) =>
+        $"{(who.Length > 0 ? who + ", " : "")}{kind.Title()} {reference}".TrimEnd();
 
     private static SourceCount Together(IReadOnlyList<SourceCount> sources)
     {
@@ -137,12 +234,23 @@ internal static class CountEndpoints
         foreach (var source in sources)
         {
             together.Arrive(source.Totals.Arrived);
-            foreach (var state in RodOrder) together.Stand(state, source.Totals[state]);
+            foreach (var state in RodOrder)
+                together.Stand(state, source.Totals[state]);
         }
 
         // Together they say something only when each of them does.
-        Tally? stated = sources.All(s => s.Stated is not null) && sources.Count > 0 ? sources.Aggregate(default(Tally), (sum, s) => sum + s.Stated!.Value) : null;
-        return new SourceCount("", stated, sources.Aggregate(default(Tally), (sum, s) => sum + s.Dated), together, sources.Aggregate(default(Tally), (sum, s) => sum + s.Holds), sources.Aggregate(default(Tally), (sum, s) => sum + s.Intended));
+        Tally? stated =
+            sources.All(s => s.Stated is not null) && sources.Count > 0
+                ? sources.Aggregate(default(Tally), (sum, s) => sum + s.Stated!.Value)
+                : null;
+        return new SourceCount(
+            "",
+            stated,
+            sources.Aggregate(default(Tally), (sum, s) => sum + s.Dated),
+            together,
+            sources.Aggregate(default(Tally), (sum, s) => sum + s.Holds),
+            sources.Aggregate(default(Tally), (sum, s) => sum + s.Intended)
+        );
     }
 
     private static SourceAnswer Answer(SourceCount source, Currency currency, bool proved)
@@ -150,10 +258,18 @@ internal static class CountEndpoints
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         var sent = RodOrder.Where(s => s.IsSent()).Aggregate(default(Tally), (sum, s) => sum + source.Totals[s]);
         return new SourceAnswer(
-            source.Source, TallyText.Of(source.Totals.Arrived, currency),
+            source.Source,
+            TallyText.Of(source.Totals.Arrived, currency),
             [.. RodOrder.Select(s => new StateAnswer(s, source.Totals[s].Documents, Text(source.Totals[s].Money)))],
-            source.Stated is { } stated ? TallyText.Of(stated, currency) : null, source.Stated is { } said ? TallyText.Of(source.Dated - said, currency) : null, Text(sent.Money), proved ? Text(source.Holds.Money) : "", proved ? Text(source.Holds.Money - source.Intended.Money) : "", Text(sent.Money - source.Intended.Money), source.Totals.IsConserved,
-            TallyText.Of(source.Totals.Sum, currency));
+            source.Stated is { } stated ? TallyText.Of(stated, currency) : null,
+            source.Stated is { } said ? TallyText.Of(source.Dated - said, currency) : null,
+            Text(sent.Money),
+            proved ? Text(source.Holds.Money) : "",
+            proved ? Text(source.Holds.Money - source.Intended.Money) : "",
+            Text(sent.Money - source.Intended.Money),
+            source.Totals.IsConserved,
+            TallyText.Of(source.Totals.Sum, currency)
+        );
     }
 
     // One search for documents, suppliers and accounts.
@@ -167,11 +283,27 @@ internal static class CountEndpoints
     {
         var currency = new CompanyTable(c).Currency();
         var query = new ListQuery { Text = text };
-        var documents = new DocumentList(c).Page(query.Filter(currency, today), DocumentOrder.Latest, null, 0, 8)
-            .Select(d => new FoundRow("document", Title(d.Who, d.Kind, d.Reference), $"{d.Date} · {AmountText.Format(d.SignedTotal, Currency.Of(d.Currency).Digits)} {d.Currency}", d.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)));
-        var accounts = new LedgerTable(c).Accounts().Where(a => Folded.Of(a.Title).Contains(Folded.Of(text), StringComparison.Ordinal)).Take(5)
+        var documents = new DocumentList(c)
+            .Page(query.Filter(currency, today), DocumentOrder.Latest, null, 0, 8)
+            .Select(d => new FoundRow(
+                "document",
+                Title(d.Who, d.Kind, d.Reference),
+                $"{d.Date} · {AmountText.Format(d.SignedTotal, Currency.Of(d.Currency).Digits)} {d.Currency}",
+                d.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            ));
+        var accounts = new LedgerTable(c)
+            .Accounts()
+            .Where(a => Folded.Of(a.Title).Contains(Folded.Of(text), StringComparison.Ordinal))
+            .Take(5)
             .Select(a => new FoundRow("account", a.Title, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Id));
-        var values = new MappingTable(c).Like(text, 6).Select(m => new FoundRow(Words<KeyKind>.Of(m.Kind), m.Key, $"{m.Kind.Title()} → {new LedgerTable(c).Chart().Title(m.Account)}", m.Key));
+        var values = new MappingTable(c)
+            .Like(text, 6)
+            .Select(m => new FoundRow(
+                Words<KeyKind>.Of(m.Kind),
+                m.Key,
+                $"{m.Kind.Title()} → {new LedgerTable(c).Chart().Title(m.Account)}",
+                m.Key
+            ));
         return new FoundAnswer([.. documents, .. accounts, .. values]);
     }
 }

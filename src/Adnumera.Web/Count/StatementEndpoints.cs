@@ -15,7 +15,18 @@ namespace Adnumera.Web.Count;
 /// <summary>What a source itself says that it sent.</summary>
 /// <param name="Arrived">What arrived, by the documents' own days, in that time.</param>
 /// <param name="Agrees">Whether that is the same.</param>
-public sealed record StatementAnswer(long Id, string Source, string FirstDay, string LastDay, long Documents, string Money, TallyText Arrived, bool Agrees, string At, string Who);
+public sealed record StatementAnswer(
+    long Id,
+    string Source,
+    string FirstDay,
+    string LastDay,
+    long Documents,
+    string Money,
+    TallyText Arrived,
+    bool Agrees,
+    string At,
+    string Who
+);
 
 public sealed record StatementRequest(string? Source, string? FirstDay, string? LastDay, string? Documents, string? Money);
 
@@ -26,19 +37,39 @@ internal static class StatementEndpoints
     {
         var statements = company.MapGroup("statements").WithTags("Count");
         statements.MapGet("", (CompanyBooks books) => books.File.Read(All)).Needs(Right.Read);
-        statements.MapPost("", (StatementRequest request, CompanyBooks books) => books.File.InTransaction(c => Add(c, books, request))).Needs(Right.Bookkeep);
-        statements.MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Remove(c, books, id))).Needs(Right.Bookkeep);
+        statements
+            .MapPost("", (StatementRequest request, CompanyBooks books) => books.File.InTransaction(c => Add(c, books, request)))
+            .Needs(Right.Bookkeep);
+        statements
+            .MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Remove(c, books, id)))
+            .Needs(Right.Bookkeep);
     }
 
     private static List<StatementAnswer> All(SqliteConnection company)
     {
         var currency = new CompanyTable(company).Currency();
         var table = new StatementTable(company);
-        return [.. table.All().Select(s =>
-        {
-            var arrived = table.Dated(s.Source, s.Statement.First, s.Statement.Last);
-            return new StatementAnswer(s.Id, s.Source, s.FirstDay, s.LastDay, s.Documents, AmountText.Format(s.Money, currency.Digits), TallyText.Of(arrived, currency), arrived == s.Statement.Tally, s.At, s.Who);
-        })];
+        return
+        [
+            .. table
+                .All()
+                .Select(s =>
+                {
+                    var arrived = table.Dated(s.Source, s.Statement.First, s.Statement.Last);
+                    return new StatementAnswer(
+                        s.Id,
+                        s.Source,
+                        s.FirstDay,
+                        s.LastDay,
+                        s.Documents,
+                        AmountText.Format(s.Money, currency.Digits),
+                        TallyText.Of(arrived, currency),
+                        arrived == s.Statement.Tally,
+                        s.At,
+                        s.Who
+                    );
+                }),
+        ];
     }
 
     private static List<StatementAnswer> Add(SqliteConnection company, CompanyBooks books, StatementRequest request)
@@ -46,18 +77,58 @@ internal static class StatementEndpoints
         var currency = new CompanyTable(company).Currency();
         var table = new StatementTable(company);
         var source = request.Source?.Trim() ?? "";
-        if (source.Length == 0) throw new RefusedException("source", "Say which source it is. Nothing was changed.", 400);
+        if (source.Length == 0)
+            throw new RefusedException("source", "Say which source it is. Nothing was changed.", 400);
         var (first, last) = (Dates.Day(request.FirstDay ?? ""), Dates.Day(request.LastDay ?? ""));
-        if (last < first) throw new RefusedException("days", "The last day is before the first. Nothing was changed.", 400);
-        if (!long.TryParse(request.Documents?.Trim(), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var documents) || documents > int.MaxValue)
-            throw new RefusedException("documents", $"{Quote.Of(request.Documents)} is not a number of documents. Nothing was changed.", 400);
-        if (AmountText.Read((request.Money ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var money) is not AmountText.Fault.None and var fault)
-            throw new RefusedException("money", $"{Formats.Tables.Fields.Message(fault, request.Money ?? "", currency)}. Nothing was changed.", 400);
+        if (last < first)
+            throw new RefusedException("days", "The last day is before the first. Nothing was changed.", 400);
+        if (
+            !long.TryParse(
+                request.Documents?.Trim(),
+                System.Globalization.NumberStyles.None,
+                System.Globalization.CultureInfo.InvariantCulture,
+                out var documents
+            )
+            || documents > int.MaxValue
+        )
+            throw new RefusedException(
+                "documents",
+                $"{Quote.Of(request.Documents)} is not a number of documents. Nothing was changed.",
+                400
+            );
+        if (
+            AmountText.Read((request.Money ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var money)
+            is not AmountText.Fault.None
+                and var fault
+        )
+            throw new RefusedException(
+                "money",
+                $"{Formats.Tables.Fields.Message(fault, request.Money ?? "", currency)}. Nothing was changed.",
+                400
+            );
         var stated = new SourceStatement(first, last, new Tally(documents, money));
         if (table.Of(source).FirstOrDefault(s => s.Statement.Overlaps(stated)) is { } other)
-            throw new RefusedException("overlaps", $"{source} has a statement of {other.FirstDay} to {other.LastDay} by {other.Who} already. Nothing was changed; take that away first.", StatusCodes.Status409Conflict);
+            throw new RefusedException(
+                "overlaps",
+                $"{source} has a statement of {other.FirstDay} to {other.LastDay} by {other.Who} already. Nothing was changed; "
+                    + "take that away first.",
+                StatusCodes.Status409Conflict
+            );
         table.Add(new StatementRow(0, source, Iso.Text(first), Iso.Text(last), documents, money, Iso.Text(books.Now), books.Who));
-        new AuditTable(company).Add(books.Now, books.Who, "source says", $"source/{source}", null, new { first = Iso.Text(first), last = Iso.Text(last), documents, money });
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            "source says",
+            $"source/{source}",
+            null,
+            new
+            {
+                first = Iso.Text(first),
+                last = Iso.Text(last),
+                documents,
+                money,
+            }
+        );
         return All(company);
     }
 

@@ -22,11 +22,21 @@ internal static class ArrivalEndpoints
         arrivals.MapGet("{id:long}/original", Original).Needs(Right.Read).ExcludeFromDescription();
     }
 
-    private static async Task<TakeInAnswer> Preview(string fileName, HttpRequest request, CompanyBooks books, ArrivalReaders readers, CancellationToken cancel) =>
-        TakeIn.Preview(books, readers, await Upload.File(request, fileName, LargestFile, cancel), cancel);
+    private static async Task<TakeInAnswer> Preview(
+        string fileName,
+        HttpRequest request,
+        CompanyBooks books,
+        ArrivalReaders readers,
+        CancellationToken cancel
+    ) => TakeIn.Preview(books, readers, await Upload.File(request, fileName, LargestFile, cancel), cancel);
 
-    private static async Task<TakeInAnswer> Take(string fileName, HttpRequest request, CompanyBooks books, ArrivalReaders readers, CancellationToken cancel) =>
-        TakeIn.Run(books, readers, await Upload.File(request, fileName, LargestFile, cancel));
+    private static async Task<TakeInAnswer> Take(
+        string fileName,
+        HttpRequest request,
+        CompanyBooks books,
+        ArrivalReaders readers,
+        CancellationToken cancel
+    ) => TakeIn.Run(books, readers, await Upload.File(request, fileName, LargestFile, cancel));
 
     private static IResult Original(long id, CompanyBooks books)
     {

@@ -49,15 +49,23 @@ internal sealed class ArrivalPlan
         return plan;
     }
 
-    /// <summary>Spellings of suppliers that came or went; nothing new is asked about those that arrived before in documents that are in use.</summary>
+    /// <summary>Spellings of suppliers that came or went; nothing new is asked about those that arrived before in documents that are in
+    /// use.</summary>
     public IReadOnlyList<string> NewSpellings() =>
-    [
-        .. changes.SelectMany(c => (string[])[c.Composed.Document.Supplier, c.Before?.Document.Supplier ?? ""]).Where(s => s.Length > 0)
-            .Distinct(Folded.Comparer).Except(knownSuppliers, Folded.Comparer),
-    ];
+        [
+            .. changes
+                .SelectMany(c => (string[])[c.Composed.Document.Supplier, c.Before?.Document.Supplier ?? ""])
+                .Where(s => s.Length > 0)
+                .Distinct(Folded.Comparer)
+                .Except(knownSuppliers, Folded.Comparer),
+        ];
 
     // Which documents are new or differ, each with the id that it has or will have.
-    private List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> Compare(SqliteConnection company, IReadOnlyList<FiledDocument> filed, CancellationToken cancel)
+    private List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> Compare(
+        SqliteConnection company,
+        IReadOnlyList<FiledDocument> filed,
+        CancellationToken cancel
+    )
     {
         var table = new DocumentTable(company);
         var next = new ArrivalTable(company).LastDocument() + 1;
@@ -79,7 +87,8 @@ internal sealed class ArrivalPlan
                         break;
                     case ArrivalEffect.Unchanged:
                         Unchanged++;
-                        if (was!.State.IsSent()) sameAsPosted.Add(was.Id);
+                        if (was!.State.IsSent())
+                            sameAsPosted.Add(was.Id);
                         break;
                     case ArrivalEffect.ProposedCorrection:
                         corrections.Add((was!.Id, file.Document));
@@ -91,7 +100,11 @@ internal sealed class ArrivalPlan
         return found;
     }
 
-    private void Compose(SqliteConnection company, List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> found, CancellationToken cancel)
+    private void Compose(
+        SqliteConnection company,
+        List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> found,
+        CancellationToken cancel
+    )
     {
         var basis = BasisTable.Of(company);
         var suppliers = found.Select(f => f.Document.Supplier).Where(s => s.Length > 0).Distinct(Folded.Comparer).ToList();
@@ -99,8 +112,11 @@ internal sealed class ArrivalPlan
         knownSuppliers.UnionWith(proposals.AmongInUse(suppliers));
         var further = proposals.About([.. suppliers.Except(knownSuppliers, Folded.Comparer)]);
         var questions = new Dictionary<string, string>(basis.Settings.SupplierQuestions, Folded.Comparer);
-        foreach (var (supplier, other) in SupplierProposalTable.QuestionsOf(further)) questions.TryAdd(supplier, other);
-        var duplicates = new DuplicateTable(company, further.Select(p => (p.Left, p.Right))).Find([.. found.Select(f => (f.Id, f.Document))]);
+        foreach (var (supplier, other) in SupplierProposalTable.QuestionsOf(further))
+            questions.TryAdd(supplier, other);
+        var duplicates = new DuplicateTable(company, further.Select(p => (p.Left, p.Right))).Find([
+            .. found.Select(f => (f.Id, f.Document)),
+        ]);
         var names = new DocumentTable(company).Identities(duplicates.Values);
         var here = found.ToDictionary(f => f.Id, f => f.Document.Identity);
         var composer = (basis with { Settings = basis.Settings with { SupplierQuestions = questions } }).Composer();
@@ -108,7 +124,10 @@ internal sealed class ArrivalPlan
         {
             cancel.ThrowIfCancellationRequested();
             var duplicate = duplicates.TryGetValue(id, out var of) ? of : (long?)null;
-            DocumentIdentity? earliest = duplicate is not { } other ? null : here.TryGetValue(other, out var inFile) ? inFile : names[other];
+            DocumentIdentity? earliest =
+                duplicate is not { } other ? null
+                : here.TryGetValue(other, out var inFile) ? inFile
+                : names[other];
             changes.Add(new ArrivalChange(file, composer.Compose(document, earliest), before, id, duplicate));
         }
     }

@@ -19,52 +19,103 @@ internal static class Decisions
     private static readonly SetAsideKind[] PersonsReasons = [SetAsideKind.Duplicate, SetAsideKind.Private, SetAsideKind.AlreadyInLedger];
 
     /// <summary>Chooses the account of a line, or takes the choice back when blank.</summary>
-    public static DocumentAnswer ChooseAccount(CompanyBooks books, long id, long line, AccountChoice choice) => Change(books, id, (company, document) =>
-    {
-        var account = choice.Account ?? "";
-        var place = document.Document.Lines.ToList().FindIndex(l => l.Number == line);
-        if (place < 0) throw RefusedException.NotFound("This line");
-        if (document.Document.IsPrivateCharge)
-            throw new RefusedException("private", "It was private: whoever holds the card owes all of it. Nothing was changed; take that back first.");
-        if (account.Length > 0) CheckCostAccount(company, account);
-        new AuditTable(company).Add(books.Now, books.Who, ChoseAccount, Subject(id), new LineAccount(line, document.Decided[place]), new LineAccount(line, account));
-        return document with { Document = document.Document with { Lines = [.. document.Document.Lines.Select(l => l.Number == line ? l with { Account = account } : l)] } };
-    });
+    public static DocumentAnswer ChooseAccount(CompanyBooks books, long id, long line, AccountChoice choice) =>
+        Change(
+            books,
+            id,
+            (company, document) =>
+            {
+                var account = choice.Account ?? "";
+                var place = document.Document.Lines.ToList().FindIndex(l => l.Number == line);
+                if (place < 0)
+                    throw RefusedException.NotFound("This line");
+                if (document.Document.IsPrivateCharge)
+                    throw new RefusedException(
+                        "private",
+                        "It was private: whoever holds the card owes all of it. Nothing was changed; take that back first."
+                    );
+                if (account.Length > 0)
+                    CheckCostAccount(company, account);
+                new AuditTable(company).Add(
+                    books.Now,
+                    books.Who,
+                    ChoseAccount,
+                    Subject(id),
+                    new LineAccount(line, document.Decided[place]),
+                    new LineAccount(line, account)
+                );
+                return document with
+                {
+                    Document = document.Document with
+                    {
+                        Lines = [.. document.Document.Lines.Select(l => l.Number == line ? l with { Account = account } : l)],
+                    },
+                };
+            }
+        );
 
     /// <summary>Chooses which payment account it was, by its name; blank takes the choice back.</summary>
-    public static DocumentAnswer ChoosePaymentAccount(CompanyBooks books, long id, AccountChoice choice) => Change(books, id, (company, document) =>
-    {
-        var name = choice.Account?.Trim() ?? "";
-        if (name.Length > 0 && !ChoiceTable.Of(company).PaymentAccounts.All.Any(a => Folded.Same(a.Name, name)))
-            throw new RefusedException("payment-account", $"There is no payment account {Quote.Of(name)}. Nothing was changed; add it under Mapping first.");
-        new AuditTable(company).Add(books.Now, books.Who, ChosePaymentAccount, Subject(id), document.Document.PaidFrom, name);
-        new PersonChoiceTable(company).SetPaymentAccount(id, name);
-        return document with { Document = document.Document with { PaymentAccountChoice = name } };
-    });
+    public static DocumentAnswer ChoosePaymentAccount(CompanyBooks books, long id, AccountChoice choice) =>
+        Change(
+            books,
+            id,
+            (company, document) =>
+            {
+                var name = choice.Account?.Trim() ?? "";
+                if (name.Length > 0 && !ChoiceTable.Of(company).PaymentAccounts.All.Any(a => Folded.Same(a.Name, name)))
+                    throw new RefusedException(
+                        "payment-account",
+                        $"There is no payment account {Quote.Of(name)}. Nothing was changed; add it under Mapping first."
+                    );
+                new AuditTable(company).Add(books.Now, books.Who, ChosePaymentAccount, Subject(id), document.Document.PaidFrom, name);
+                new PersonChoiceTable(company).SetPaymentAccount(id, name);
+                return document with { Document = document.Document with { PaymentAccountChoice = name } };
+            }
+        );
 
     /// <summary>Decides that it is no duplicate.</summary>
-    public static DocumentAnswer NotDuplicate(CompanyBooks books, long id) => Change(books, id, (company, document) =>
-    {
-        new AuditTable(company).Add(books.Now, books.Who, "not a duplicate", Subject(id), document.DuplicateOf?.ToString(), "");
-        new PersonChoiceTable(company).SetNotDuplicate(id);
-        return document with { Document = document.Document with { NotDuplicate = true } };
-    });
+    public static DocumentAnswer NotDuplicate(CompanyBooks books, long id) =>
+        Change(
+            books,
+            id,
+            (company, document) =>
+            {
+                new AuditTable(company).Add(books.Now, books.Who, "not a duplicate", Subject(id), document.DuplicateOf?.ToString(), "");
+                new PersonChoiceTable(company).SetNotDuplicate(id);
+                return document with { Document = document.Document with { NotDuplicate = true } };
+            }
+        );
 
     /// <summary>
-    /// Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what its holder owes;
+    /// Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what
+    /// its holder owes;
     /// only what a person's own card paid is set aside.
     /// </summary>
     public static DocumentAnswer SetAside(CompanyBooks books, long id, SetAsideRequest request)
     {
         if (request.Reason is not { } reason || !PersonsReasons.Contains(reason))
-            throw new RefusedException("reason", $"Say why: {string.Join(", ", PersonsReasons.Select(Words<SetAsideKind>.Of))}. Nothing was changed.", 400);
-        var posts = books.File.Read(c => reason == SetAsideKind.Private && Find(c, id).Document is { } document && document.Kind.IsCard() && !IsOwn(c, document));
-        if (posts) return SetPrivate(books, id, true);
+            throw new RefusedException(
+                "reason",
+                $"Say why: {string.Join(", ", PersonsReasons.Select(Words<SetAsideKind>.Of))}. Nothing was changed.",
+                400
+            );
+        var posts = books.File.Read(c =>
+            reason == SetAsideKind.Private && Find(c, id).Document is { } document && document.Kind.IsCard() && !IsOwn(c, document)
+        );
+        if (posts)
+            return SetPrivate(books, id, true);
         books.File.InTransaction(company =>
         {
             var document = Find(company, id);
             Refuse(document, DocumentEvent.SetAside);
-            new AuditTable(company).Add(books.Now, books.Who, "set aside", Subject(id), Words<DocumentState>.Of(document.State), Words<SetAsideKind>.Of(reason));
+            new AuditTable(company).Add(
+                books.Now,
+                books.Who,
+                "set aside",
+                Subject(id),
+                Words<DocumentState>.Of(document.State),
+                Words<SetAsideKind>.Of(reason)
+            );
             using var writer = new CodingWriter(company);
             writer.Move(document, DocumentEvent.SetAside, setAside: reason, setAsideBy: books.Who);
             writer.Complete();
@@ -75,20 +126,38 @@ internal static class Decisions
     }
 
     /// <summary>Decides that a charge on a company's card was private, or takes that back.</summary>
-    public static DocumentAnswer SetPrivate(CompanyBooks books, long id, bool isPrivate) => Change(books, id, (company, document) =>
-    {
-        if (!document.Document.Kind.IsCard())
-            throw new RefusedException("private", "Only a charge or refund of a payment account is private in this way. Nothing was changed; set it aside.");
-        if (document.Document.PaidFrom.Length == 0 && isPrivate)
-        {
-            throw new RefusedException("private",
-                "It does not say which payment account was used, so it cannot be told whose money it was. Nothing was changed; choose the payment account first.");
-        }
+    public static DocumentAnswer SetPrivate(CompanyBooks books, long id, bool isPrivate) =>
+        Change(
+            books,
+            id,
+            (company, document) =>
+            {
+                if (!document.Document.Kind.IsCard())
+                    throw new RefusedException(
+                        "private",
+                        "Only a charge or refund of a payment account is private in this way. Nothing was changed; set it aside."
+                    );
+                if (document.Document.PaidFrom.Length == 0 && isPrivate)
+                {
+                    throw new RefusedException(
+                        "private",
+                        "It does not say which payment account was used, so it cannot be told whose money it was. Nothing was changed; "
+                            + "choose the payment account first."
+                    );
+                }
 
-        new AuditTable(company).Add(books.Now, books.Who, isPrivate ? "private, owed by whoever holds the card" : "not private", Subject(id), null, null);
-        new PersonChoiceTable(company).SetPrivate(id, isPrivate);
-        return document with { Document = document.Document with { Private = isPrivate } };
-    });
+                new AuditTable(company).Add(
+                    books.Now,
+                    books.Who,
+                    isPrivate ? "private, owed by whoever holds the card" : "not private",
+                    Subject(id),
+                    null,
+                    null
+                );
+                new PersonChoiceTable(company).SetPrivate(id, isPrivate);
+                return document with { Document = document.Document with { Private = isPrivate } };
+            }
+        );
 
     /// <summary>Takes a document up again that was set aside by a person.</summary>
     public static DocumentAnswer TakeUp(CompanyBooks books, long id)
@@ -97,7 +166,14 @@ internal static class Decisions
         {
             var document = Find(company, id);
             Refuse(document, DocumentEvent.TakenUp);
-            new AuditTable(company).Add(books.Now, books.Who, "take up", Subject(id), document.SetAside is { } why ? Words<SetAsideKind>.Of(why) : "", "");
+            new AuditTable(company).Add(
+                books.Now,
+                books.Who,
+                "take up",
+                Subject(id),
+                document.SetAside is { } why ? Words<SetAsideKind>.Of(why) : "",
+                ""
+            );
             using (var writer = new CodingWriter(company))
             {
                 writer.Move(document, DocumentEvent.TakenUp);
@@ -112,11 +188,16 @@ internal static class Decisions
     }
 
     /// <summary>Codes a document anew, such as one that the ledger refused for a reason that is gone.</summary>
-    public static DocumentAnswer CodeAgain(CompanyBooks books, long id) => Change(books, id, (company, document) =>
-    {
-        new AuditTable(company).Add(books.Now, books.Who, "code again", Subject(id), Words<DocumentState>.Of(document.State), "");
-        return document;
-    });
+    public static DocumentAnswer CodeAgain(CompanyBooks books, long id) =>
+        Change(
+            books,
+            id,
+            (company, document) =>
+            {
+                new AuditTable(company).Add(books.Now, books.Who, "code again", Subject(id), Words<DocumentState>.Of(document.State), "");
+                return document;
+            }
+        );
 
     /// <summary>Decides that what a source sent anew for a posted document changes nothing here.</summary>
     public static DocumentAnswer KeepAsPosted(CompanyBooks books, long id)
@@ -125,7 +206,11 @@ internal static class Decisions
         {
             Find(company, id);
             if (new CorrectionTable(company).Decide(id, books.Now, books.Who, "kept as posted") == 0)
-                throw new RefusedException("no-correction", "No correction is open for this document any more. Nothing was changed.", StatusCodes.Status409Conflict);
+                throw new RefusedException(
+                    "no-correction",
+                    "No correction is open for this document any more. Nothing was changed.",
+                    StatusCodes.Status409Conflict
+                );
             new AuditTable(company).Add(books.Now, books.Who, "keep as posted", Subject(id), null, null);
             return 0;
         });
@@ -142,13 +227,19 @@ internal static class Decisions
             using (var writer = new CodingWriter(company))
             {
                 writer.Recode(changed, Recoding.Composer(company).Compose(changed.Document, changed.DuplicateOf));
-                if (changed.Document.PaidFrom != before.Document.PaidFrom) writer.Rekey(id, changed.Document);
+                if (changed.Document.PaidFrom != before.Document.PaidFrom)
+                    writer.Rekey(id, changed.Document);
                 writer.Complete();
             }
 
             // Another payment account stands under other keys: it and what may be its duplicate are looked at again.
             if (changed.Document.PaidFrom != before.Document.PaidFrom)
-                Recoding.LookAgain(company, id, [(id, before.Document), (id, changed.Document)], new CodingCause(books.Now, books.Who, "another payment account"));
+                Recoding.LookAgain(
+                    company,
+                    id,
+                    [(id, before.Document), (id, changed.Document)],
+                    new CodingCause(books.Now, books.Who, "another payment account")
+                );
             return 0;
         });
         return DocumentPage.Of(books, id, null);
@@ -157,13 +248,22 @@ internal static class Decisions
     private static void CheckCostAccount(SqliteConnection company, string account)
     {
         var chart = new LedgerTable(company).Chart();
-        if (Targets.BrokenForCost(chart, account) is not { } broken) return;
+        if (Targets.BrokenForCost(chart, account) is not { } broken)
+            return;
         throw broken switch
         {
-            BrokenBecause.NotInChart => new RefusedException("account-unknown", $"Account {Quote.Of(account)} is not in the chart. Nothing was changed."),
-            BrokenBecause.Closed => new RefusedException("account-closed", $"{chart.Title(account)} is closed. Nothing was changed; choose another."),
-            BrokenBecause.Control or BrokenBecause.NotBalance or BrokenBecause.NotTax =>
-                new RefusedException("account-control", $"{chart.Title(account)} is a control account, and a cost may not go there. Nothing was changed; choose another."),
+            BrokenBecause.NotInChart => new RefusedException(
+                "account-unknown",
+                $"Account {Quote.Of(account)} is not in the chart. Nothing was changed."
+            ),
+            BrokenBecause.Closed => new RefusedException(
+                "account-closed",
+                $"{chart.Title(account)} is closed. Nothing was changed; choose another."
+            ),
+            BrokenBecause.Control or BrokenBecause.NotBalance or BrokenBecause.NotTax => new RefusedException(
+                "account-control",
+                $"{chart.Title(account)} is a control account, and a cost may not go there. Nothing was changed; choose another."
+            ),
         };
     }
 
@@ -179,7 +279,8 @@ internal static class Decisions
 
     private static string[] SpellingOf(Document document) => document.Supplier.Length > 0 ? [document.Supplier] : [];
 
-    private static StoredDocument Find(SqliteConnection company, long id) => new DocumentTable(company).Find(id) ?? throw RefusedException.NotFound("This document");
+    private static StoredDocument Find(SqliteConnection company, long id) =>
+        new DocumentTable(company).Find(id) ?? throw RefusedException.NotFound("This document");
 
     private static string Subject(long id) => $"document/{id}";
 

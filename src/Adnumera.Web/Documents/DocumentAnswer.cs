@@ -131,15 +131,31 @@ public sealed record DocumentDifference(long Id, DifferenceKind Kind, string Det
 /// <summary>A dimension with its value.</summary>
 public sealed record DimensionText(string Dimension, string Title, string Value)
 {
-    internal static IReadOnlyList<DimensionText> Of(Dimensions dimensions) => [.. dimensions.Filled.Select(d => new DimensionText(d.Dimension.Word, d.Dimension.Title, d.Value))];
+    internal static IReadOnlyList<DimensionText> Of(Dimensions dimensions) =>
+        [.. dimensions.Filled.Select(d => new DimensionText(d.Dimension.Word, d.Dimension.Title, d.Value))];
 }
 
 /// <summary>A line of the document, with what decides it.</summary>
 /// <param name="ChosenAccount">The account that a person chose; blank for none.</param>
 /// <param name="Waits">Whether nothing decides it yet.</param>
 public sealed record LineAnswer(
-    long Number, string Description, string Category, string Item, string CostCode, string Quantity, string UnitPrice, string Net, string TaxCode, string Tax,
-    IReadOnlyList<DimensionText> Dimensions, string ChosenAccount, string Account, string AccountTitle, bool Waits, IReadOnlyList<RungAnswer> Ladder);
+    long Number,
+    string Description,
+    string Category,
+    string Item,
+    string CostCode,
+    string Quantity,
+    string UnitPrice,
+    string Net,
+    string TaxCode,
+    string Tax,
+    IReadOnlyList<DimensionText> Dimensions,
+    string ChosenAccount,
+    string Account,
+    string AccountTitle,
+    bool Waits,
+    IReadOnlyList<RungAnswer> Ladder
+);
 
 /// <summary>A rung of the ladder as it was tried.</summary>
 public sealed record RungAnswer(Rung Rung, string Value, RungFinding Finding, string Account, string AccountTitle, bool Decides);
@@ -147,7 +163,17 @@ public sealed record RungAnswer(Rung Rung, string Value, RungFinding Finding, st
 /// <summary>A line of the entry.</summary>
 /// <param name="Rung">What decided it; none where that is not known any more.</param>
 public sealed record JournalLine(
-    string Account, string AccountTitle, string Debit, string Credit, string TaxCode, string Dimensions, string Memo, EntryRung? Rung, string Because, long DocumentLine);
+    string Account,
+    string AccountTitle,
+    string Debit,
+    string Credit,
+    string TaxCode,
+    string Dimensions,
+    string Memo,
+    EntryRung? Rung,
+    string Because,
+    long DocumentLine
+);
 
 /// <summary>Why it waits.</summary>
 /// <param name="KeyKind">The kind of the value that one mapping ends it for; none where a mapping does not.</param>

@@ -95,7 +95,10 @@ internal static class DocumentPage
             Notices = Noticed(stored, today),
             Correction = Correction(company, document, id),
             Path = DocumentPath.Of(company, stored, arrival, outbox, chart),
-            Differences = [.. new ProofTable(company).OfDocument(id).Select(d => new DocumentDifference(d.Id, d.Kind, d.Detail, Money(d.Amount)))],
+            Differences =
+            [
+                .. new ProofTable(company).OfDocument(id).Select(d => new DocumentDifference(d.Id, d.Kind, d.Detail, Money(d.Amount))),
+            ],
             Neighbours = Neighbours(company, list, id, today),
         };
     }
@@ -104,13 +107,31 @@ internal static class DocumentPage
     {
         var decisions = composed.Decisions.ToDictionary(d => d.Line);
         string Money(long minor) => AmountText.Format(minor, stored.Document.Currency.Digits);
-        return [.. stored.Document.Lines.Select(l =>
-        {
-            var decided = decisions.TryGetValue(l.Number, out var d) ? d.Account : "";
-            return new LineAnswer(
-                l.Number, l.Description, l.Category, l.Item, l.CostCode, Free(l.Quantity), Free(l.UnitPrice), Money(l.Net), l.TaxCode, Money(l.Tax), DimensionText.Of(l.Dimensions),
-                l.Account, decided, decided.Length > 0 ? chart.Title(decided) : "", !l.IsZero && decided.Length == 0 && stored.MayBeCoded, Ladder(composer, stored.Document, l, chart));
-        })];
+        return
+        [
+            .. stored.Document.Lines.Select(l =>
+            {
+                var decided = decisions.TryGetValue(l.Number, out var d) ? d.Account : "";
+                return new LineAnswer(
+                    l.Number,
+                    l.Description,
+                    l.Category,
+                    l.Item,
+                    l.CostCode,
+                    Free(l.Quantity),
+                    Free(l.UnitPrice),
+                    Money(l.Net),
+                    l.TaxCode,
+                    Money(l.Tax),
+                    DimensionText.Of(l.Dimensions),
+                    l.Account,
+                    decided,
+                    decided.Length > 0 ? chart.Title(decided) : "",
+                    !l.IsZero && decided.Length == 0 && stored.MayBeCoded,
+                    Ladder(composer, stored.Document, l, chart)
+                );
+            }),
+        ];
     }
 
     private static ReasonAnswer Reason(Document document, HoldRow hold)
@@ -128,39 +149,75 @@ internal static class DocumentPage
     }
 
     private static List<RungAnswer> Ladder(Composer composer, Document document, DocumentLine line, Chart chart) =>
-        [.. composer.Ladder.Explain(document, line).Select(t =>
-        {
-            var account = t.Finding != RungFinding.Decides ? "" : t.Row?.Account ?? (t.Rung is Rung.Person or Rung.Original ? t.Value : "");
-            return new RungAnswer(
-                t.Rung, t.Rung == Rung.Person ? "" : t.Value, t.Finding, account, account.Length > 0 ? chart.Title(account) : "", t.Finding == RungFinding.Decides);
-        })];
+        [
+            .. composer
+                .Ladder.Explain(document, line)
+                .Select(t =>
+                {
+                    var account =
+                        t.Finding != RungFinding.Decides ? "" : t.Row?.Account ?? (t.Rung is Rung.Person or Rung.Original ? t.Value : "");
+                    return new RungAnswer(
+                        t.Rung,
+                        t.Rung == Rung.Person ? "" : t.Value,
+                        t.Finding,
+                        account,
+                        account.Length > 0 ? chart.Title(account) : "",
+                        t.Finding == RungFinding.Decides
+                    );
+                }),
+        ];
 
     private static NeighboursAnswer? Neighbours(SqliteConnection company, ListQuery? list, long id, DateOnly today)
     {
-        if (list is null) return null;
-        var (previous, next, position, count) = new DocumentList(company).Around(list.Filter(new CompanyTable(company).Currency(), today), list.OrderValue, id);
+        if (list is null)
+            return null;
+        var (previous, next, position, count) = new DocumentList(company).Around(
+            list.Filter(new CompanyTable(company).Currency(), today),
+            list.OrderValue,
+            id
+        );
         return new NeighboursAnswer(previous, next, position, count);
     }
 
     // Where the money of a line goes that nothing decides: on its true side, without the tax that is recovered anyway.
     private static List<(string Title, long Signed)> Undecided(Document document, Composition composed)
     {
-        if (composed is Composition.SetAside) return [];
+        if (composed is Composition.SetAside)
+            return [];
         var side = document.Kind.Reverses() ? -1 : 1;
         var decided = composed.Decisions.Where(d => d.Account.Length > 0).Select(d => d.Line).ToHashSet();
-        return [.. document.Lines.Where(l => !l.IsZero && !decided.Contains(l.Number)).Select(l => (
-            l.Description.Length > 0 ? l.Description : $"line {l.Number}",
-            side * (l.Net + l.Tax) - composed.Lines.Where(e => e.Rung == EntryRung.Tax && e.DocumentLine == l.Number).Sum(e => e.Signed)))];
+        return
+        [
+            .. document
+                .Lines.Where(l => !l.IsZero && !decided.Contains(l.Number))
+                .Select(l =>
+                    (
+                        l.Description.Length > 0 ? l.Description : $"line {l.Number}",
+                        side * (l.Net + l.Tax)
+                            - composed.Lines.Where(e => e.Rung == EntryRung.Tax && e.DocumentLine == l.Number).Sum(e => e.Signed)
+                    )
+                ),
+        ];
     }
 
     private static List<NoticeAnswer> Noticed(StoredDocument stored, DateOnly today) =>
-        [.. stored.Notices.Concat(stored.Document.Date > today ? [DocumentNotice.DatedAhead] : []).Select(n => new NoticeAnswer(n, n.Sentence()))];
+        [
+            .. stored
+                .Notices.Concat(stored.Document.Date > today ? [DocumentNotice.DatedAhead] : [])
+                .Select(n => new NoticeAnswer(n, n.Sentence())),
+        ];
 
     private static CorrectionAnswer? Correction(SqliteConnection company, Document posted, long id)
     {
-        if (new CorrectionTable(company).Of(id).LastOrDefault(c => c.Decision.Length == 0) is not { } open) return null;
+        if (new CorrectionTable(company).Of(id).LastOrDefault(c => c.Decision.Length == 0) is not { } open)
+            return null;
         var sent = DocumentsFile.Read(open.FileName, Encoding.UTF8.GetBytes(open.Content), posted.Currency, new Problems());
-        return new CorrectionAnswer(open.At, open.Who, open.FileName, sent is [var version] ? DocumentDifferences.Of(posted, version.Document) : []);
+        return new CorrectionAnswer(
+            open.At,
+            open.Who,
+            open.FileName,
+            sent is [var version] ? DocumentDifferences.Of(posted, version.Document) : []
+        );
     }
 
     private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";

@@ -13,14 +13,22 @@ internal static class DocumentPath
 {
     private const string Kept = "kept as posted";
 
-    public static IReadOnlyList<PathStep> Of(SqliteConnection company, StoredDocument stored, ArrivalRow arrival, IReadOnlyList<InstructionRow> outbox, Chart chart)
+    public static IReadOnlyList<PathStep> Of(
+        SqliteConnection company,
+        StoredDocument stored,
+        ArrivalRow arrival,
+        IReadOnlyList<InstructionRow> outbox,
+        Chart chart
+    )
     {
         var rows = stored.FirstRow == stored.LastRow ? $"row {stored.FirstRow}" : $"rows {stored.FirstRow}–{stored.LastRow}";
         List<PathStep> steps =
         [
             new(arrival.At, arrival.Who, $"arrived, file {arrival.FileName}, {rows}"),
             .. new AuditTable(company).Of($"document/{stored.Id}").Select(a => new PathStep(a.At, a.Who, Decided(a, chart))),
-            .. new DocumentChangeTable(company).Of(stored.Id).GroupBy(c => (c.At, c.Who, c.Cause))
+            .. new DocumentChangeTable(company)
+                .Of(stored.Id)
+                .GroupBy(c => (c.At, c.Who, c.Cause))
                 .Select(g => new PathStep(g.Key.At, g.Key.Who, $"{g.Key.Cause}: {string.Join("; ", g.Select(c => Changed(c, chart)))}")),
             .. new CorrectionTable(company).Of(stored.Id).SelectMany(Corrected),
             .. outbox.SelectMany(Sent),
@@ -30,7 +38,11 @@ internal static class DocumentPath
 
     private static IEnumerable<PathStep> Corrected(CorrectionRow correction)
     {
-        yield return new PathStep(correction.At, correction.Who, $"the source sent it anew, file {correction.FileName}; a proposed correction");
+        yield return new PathStep(
+            correction.At,
+            correction.Who,
+            $"the source sent it anew, file {correction.FileName}; a proposed correction"
+        );
         if (correction.Decision.Length > 0 && correction.Decision != Kept)
             yield return new PathStep(correction.DecidedAt, correction.DecidedBy, $"the proposed correction: {correction.Decision}");
     }
@@ -38,45 +50,59 @@ internal static class DocumentPath
     private static IEnumerable<PathStep> Sent(InstructionRow instruction)
     {
         if (instruction.SentAt.Length > 0)
-            yield return new PathStep(instruction.SentAt, "", $"sent to the ledger{(instruction.Attempts > 1 ? $", {instruction.Attempts} times with the same key" : "")}");
+            yield return new PathStep(
+                instruction.SentAt,
+                "",
+                $"sent to the ledger{(instruction.Attempts > 1 ? $", {instruction.Attempts} times with the same key" : "")}"
+            );
         if (instruction.AskedAt.Length > 0)
         {
             var times = instruction.Absent > 1 ? $", {instruction.Absent} times" : "";
             yield return new PathStep(instruction.AskedAt, "", $"the ledger said that it does not have it{times}; asked again over time");
         }
 
-        if (instruction.AnsweredAt.Length == 0) yield break;
-        yield return new PathStep(instruction.AnsweredAt, "", instruction.StateValue switch
-        {
-            InstructionState.Accepted => $"the ledger took it as {instruction.LedgerId}{(instruction.RefusalText.Length > 0 ? $". {instruction.RefusalText}" : "")}",
-            InstructionState.Refused => $"the ledger refused it: {instruction.RefusalText}",
-            InstructionState.Planned => "the ledger turned it away and did not look at it",
-            InstructionState.Sent or InstructionState.Unknown => "no clear answer came; the ledger is asked for its key",
-        });
+        if (instruction.AnsweredAt.Length == 0)
+            yield break;
+        yield return new PathStep(
+            instruction.AnsweredAt,
+            "",
+            instruction.StateValue switch
+            {
+                InstructionState.Accepted => "the ledger took it as "
+                    + $"{instruction.LedgerId}{(instruction.RefusalText.Length > 0 ? $". {instruction.RefusalText}" : "")}",
+                InstructionState.Refused => $"the ledger refused it: {instruction.RefusalText}",
+                InstructionState.Planned => "the ledger turned it away and did not look at it",
+                InstructionState.Sent or InstructionState.Unknown => "no clear answer came; the ledger is asked for its key",
+            }
+        );
     }
 
-    private static string Decided(AuditRow row, Chart chart) => row.What switch
-    {
-        "set aside" => $"set aside: {row.After.Replace('_', ' ')}",
-        "proof" => row.After,
-        Decisions.ChoseAccount when Account(row.Before) is { } before && Account(row.After) is { } after => after.Account.Length == 0
-            ? $"line {after.Line}: the choice {Named(before.Account, chart)} taken back"
-            : $"line {after.Line}: {Named(before.Account, chart)} → {chart.Title(after.Account)}, chosen",
-        Decisions.ChosePaymentAccount => $"payment account: {Filled(row.Before)} → {(row.After.Length > 0 ? row.After : "what the source says")}",
-        _ => row.What,
-    };
+    private static string Decided(AuditRow row, Chart chart) =>
+        row.What switch
+        {
+            "set aside" => $"set aside: {row.After.Replace('_', ' ')}",
+            "proof" => row.After,
+            Decisions.ChoseAccount when Account(row.Before) is { } before && Account(row.After) is { } after => after.Account.Length == 0
+                ? $"line {after.Line}: the choice {Named(before.Account, chart)} taken back"
+                : $"line {after.Line}: {Named(before.Account, chart)} → {chart.Title(after.Account)}, chosen",
+            Decisions.ChosePaymentAccount =>
+                $"payment account: {Filled(row.Before)} → {(row.After.Length > 0 ? row.After : "what the source says")}",
+            _ => row.What,
+        };
 
-    private static string Changed(DocumentChange change, Chart chart) => change.Field switch
-    {
-        DocumentChange.Account => $"line {change.Line}: {Named(change.Before, chart)} → {Named(change.After, chart)}",
-        DocumentChange.State => $"{change.Before.Replace('_', ' ')} → {change.After.Replace('_', ' ')}",
-        _ => $"{Place(change)}: {Filled(change.Before)} → {Filled(change.After)}",
-    };
+    private static string Changed(DocumentChange change, Chart chart) =>
+        change.Field switch
+        {
+            DocumentChange.Account => $"line {change.Line}: {Named(change.Before, chart)} → {Named(change.After, chart)}",
+            DocumentChange.State => $"{change.Before.Replace('_', ' ')} → {change.After.Replace('_', ' ')}",
+            _ => $"{Place(change)}: {Filled(change.Before)} → {Filled(change.After)}",
+        };
 
     private static string Place(DocumentChange change) =>
         string.Join(", ", ((string[])[change.Line > 0 ? $"line {change.Line}" : "", change.Field]).Where(t => t.Length > 0));
 
-    private static Decisions.LineAccount? Account(string json) => json.StartsWith('{') ? JsonSerializer.Deserialize<Decisions.LineAccount>(json) : null;
+    private static Decisions.LineAccount? Account(string json) =>
+        json.StartsWith('{') ? JsonSerializer.Deserialize<Decisions.LineAccount>(json) : null;
 
     private static string Named(string account, Chart chart) => account.Length == 0 ? "not decided" : chart.Title(account);
 

@@ -38,21 +38,22 @@ public sealed record ListQuery
 
     /// <summary>What the list is narrowed to.</summary>
     /// <exception cref="Refusals.RefusedException">A word or the period is none.</exception>
-    public DocumentFilter Filter(Currency currency, DateOnly today) => new()
-    {
-        State = Word.ReadOrNone<DocumentState>(State, "state"),
-        Source = Source,
-        Period = Dates.PeriodOrAll(Period),
-        NoticedOn = Noticed == true ? today : null,
-        Kind = Word.ReadOrNone<DocumentKind>(Kind, "kind"),
-        Reason = Word.ReadOrNone<HoldKind>(Reason, "reason"),
-        ReasonValue = ReasonValue,
-        KeyKind = Word.ReadOrNone<KeyKind>(KeyKind, "keyKind"),
-        Key = Key,
-        Account = Account,
-        Text = Text,
-        Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
-    };
+    public DocumentFilter Filter(Currency currency, DateOnly today) =>
+        new()
+        {
+            State = Word.ReadOrNone<DocumentState>(State, "state"),
+            Source = Source,
+            Period = Dates.PeriodOrAll(Period),
+            NoticedOn = Noticed == true ? today : null,
+            Kind = Word.ReadOrNone<DocumentKind>(Kind, "kind"),
+            Reason = Word.ReadOrNone<HoldKind>(Reason, "reason"),
+            ReasonValue = ReasonValue,
+            KeyKind = Word.ReadOrNone<KeyKind>(KeyKind, "keyKind"),
+            Key = Key,
+            Account = Account,
+            Text = Text,
+            Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
+        };
 
     private static long? AmountOf(string text, Currency currency) =>
         AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None ? Math.Abs(minor) : null;

@@ -40,7 +40,8 @@ internal static class TakeIn
         var currency = books.File.Read(c => new CompanyTable(c).Currency());
         var problems = new Problems();
         var documents = Read(readers, file, currency, problems);
-        if (problems.Any) throw Upload.Refused(file.Name, problems);
+        if (problems.Any)
+            throw Upload.Refused(file.Name, problems);
 
         // The original first: an arrival never names one that is not there.
         books.File.Originals.Add(file.Hash, file.Content, books.Now);
@@ -50,7 +51,21 @@ internal static class TakeIn
             var plan = Save(c, books, file, documents);
             var answer = TakeInAnswer.Of(plan, file.Name, documents, problems, currency, today);
             new AuditTable(c).Add(
-                books.Now, books.Who, "take in", $"arrival/{plan.Arrival}", null, new { fileName = file.Name, answer.Documents, answer.Lines, answer.Added, answer.Updated, answer.Unchanged });
+                books.Now,
+                books.Who,
+                "take in",
+                $"arrival/{plan.Arrival}",
+                null,
+                new
+                {
+                    fileName = file.Name,
+                    answer.Documents,
+                    answer.Lines,
+                    answer.Added,
+                    answer.Updated,
+                    answer.Unchanged,
+                }
+            );
             return answer;
         });
     }
@@ -58,21 +73,38 @@ internal static class TakeIn
     private static IReadOnlyList<FiledDocument> Read(ArrivalReaders readers, ArrivedFile file, Currency currency, Problems problems) =>
         readers.For(file) is { } reader
             ? reader.Read(file, currency, problems)
-            : throw new RefusedException("not-readable", $"{file.Name} is of a form that is not read here. Nothing was taken in; what is read is {readers.Reads}.");
+            : throw new RefusedException(
+                "not-readable",
+                $"{file.Name} is of a form that is not read here. Nothing was taken in; what is read is {readers.Reads}."
+            );
 
     private static ArrivalPlan Save(SqliteConnection company, CompanyBooks books, ArrivedFile file, IReadOnlyList<FiledDocument> filed)
     {
         var plan = ArrivalPlan.Of(company, filed, CancellationToken.None);
-        plan.Arrival = new ArrivalTable(company).Add(new ArrivalRow(
-            0, file.Name, file.Hash, Iso.Text(books.Now), books.Who, filed.Count, filed.Sum(f => f.Document.Lines.Count), plan.Added, plan.Updated, plan.Unchanged));
+        plan.Arrival = new ArrivalTable(company).Add(
+            new ArrivalRow(
+                0,
+                file.Name,
+                file.Hash,
+                Iso.Text(books.Now),
+                books.Who,
+                filed.Count,
+                filed.Sum(f => f.Document.Lines.Count),
+                plan.Added,
+                plan.Updated,
+                plan.Unchanged
+            )
+        );
         var cause = new CodingCause(books.Now, books.Who, $"file {file.Name}");
         using (var writer = new CodingWriter(company, cause))
         {
             foreach (var change in plan.Changes)
             {
                 var at = new ArrivalPlace(plan.Arrival, change.File.FirstRow, change.File.LastRow, change.DuplicateOf);
-                if (change.Before is null) writer.Insert(change.Id, change.Composed, at);
-                else writer.Replace(change.Before, change.Composed, at);
+                if (change.Before is null)
+                    writer.Insert(change.Id, change.Composed, at);
+                else
+                    writer.Replace(change.Before, change.Composed, at);
             }
 
             writer.Complete();
@@ -80,13 +112,20 @@ internal static class TakeIn
 
         Propose(company, books, file.Name, plan);
         var updated = plan.Changes.Where(c => c.Before is not null).ToList();
-        if (updated.Count > 0) Recoding.LookAgain(company, [.. updated.Select(c => (c.Id, c.Before!.Document)), .. updated.Select(c => (c.Id, c.Composed.Document))], cause);
+        if (updated.Count > 0)
+            Recoding.LookAgain(
+                company,
+                [.. updated.Select(c => (c.Id, c.Before!.Document)), .. updated.Select(c => (c.Id, c.Composed.Document))],
+                cause
+            );
         var spellings = plan.NewSpellings();
-        if (spellings.Count > 0) Recoding.RefreshSuppliers(company, spellings, cause);
+        if (spellings.Count > 0)
+            Recoding.RefreshSuppliers(company, spellings, cause);
         return plan;
     }
 
-    // What a source sends anew for a document that is posted stays open until somebody decides; what it sends as it was posted closes that again.
+    // What a source sends anew for a document that is posted stays open until somebody decides; what it sends as it was posted closes that
+    // again.
     private static void Propose(SqliteConnection company, CompanyBooks books, string fileName, ArrivalPlan plan)
     {
         var corrections = new CorrectionTable(company);
@@ -99,7 +138,8 @@ internal static class TakeIn
     private static string Text(Document document)
     {
         using var stream = new MemoryStream();
-        using (var writer = new DocumentsWriter(stream)) writer.Write(document);
+        using (var writer = new DocumentsWriter(stream))
+            writer.Write(document);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 }

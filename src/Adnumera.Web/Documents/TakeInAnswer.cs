@@ -23,7 +23,8 @@ public sealed record NoticeTally(DocumentNotice Notice, string Detail, int Docum
 /// <param name="Added">New ones.</param>
 /// <param name="Updated">Those that arrived before and differ now.</param>
 /// <param name="Unchanged">Those that arrived before and are the same.</param>
-/// <param name="Locked">Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew waits as a proposed correction.</param>
+/// <param name="Locked">Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew
+/// waits as a proposed correction.</param>
 /// <param name="Sources">Documents and money by source, and the days that they are dated.</param>
 /// <param name="Coded">Of the new and updated ones, how many are coded.</param>
 /// <param name="Held">How many are held.</param>
@@ -34,34 +35,103 @@ public sealed record NoticeTally(DocumentNotice Notice, string Detail, int Docum
 /// <param name="ErrorCount">How many errors there are in all.</param>
 /// <param name="Notices">Worth knowing about the file.</param>
 public sealed record TakeInAnswer(
-    string FileName, int Documents, int Lines, int Added, int Updated, int Unchanged, IReadOnlyList<string> Locked, IReadOnlyList<SourceTally> Sources,
-    TallyText Coded, TallyText Held, TallyText SetAside, IReadOnlyList<ReasonTally> Reasons, IReadOnlyList<NoticeTally> Noticed, IReadOnlyList<Problem> Errors, int ErrorCount,
-    IReadOnlyList<Problem> Notices)
+    string FileName,
+    int Documents,
+    int Lines,
+    int Added,
+    int Updated,
+    int Unchanged,
+    IReadOnlyList<string> Locked,
+    IReadOnlyList<SourceTally> Sources,
+    TallyText Coded,
+    TallyText Held,
+    TallyText SetAside,
+    IReadOnlyList<ReasonTally> Reasons,
+    IReadOnlyList<NoticeTally> Noticed,
+    IReadOnlyList<Problem> Errors,
+    int ErrorCount,
+    IReadOnlyList<Problem> Notices
+)
 {
-    internal static TakeInAnswer Faulty(string fileName, Problems problems) => new(
-        fileName, 0, 0, 0, 0, 0, [], [], new(0, "0"), new(0, "0"), new(0, "0"), [], [], problems.Errors, problems.Count, problems.Notices);
+    internal static TakeInAnswer Faulty(string fileName, Problems problems) =>
+        new(
+            fileName,
+            0,
+            0,
+            0,
+            0,
+            0,
+            [],
+            [],
+            new(0, "0"),
+            new(0, "0"),
+            new(0, "0"),
+            [],
+            [],
+            problems.Errors,
+            problems.Count,
+            problems.Notices
+        );
 
-    internal static TakeInAnswer Of(ArrivalPlan plan, string fileName, IReadOnlyList<FiledDocument> filed, Problems problems, Currency currency, DateOnly today)
+    internal static TakeInAnswer Of(
+        ArrivalPlan plan,
+        string fileName,
+        IReadOnlyList<FiledDocument> filed,
+        Problems problems,
+        Currency currency,
+        DateOnly today
+    )
     {
-        Tally coded = default, held = default, setAside = default;
+        Tally coded = default,
+            held = default,
+            setAside = default;
         foreach (var composed in plan.Changes.Select(c => c.Composed))
         {
             var tally = new Tally(1, Counted(composed.Document, currency));
-            if (composed is Composition.SetAside) setAside += tally;
-            else if (composed is Composition.Held) held += tally;
-            else coded += tally;
+            if (composed is Composition.SetAside)
+                setAside += tally;
+            else if (composed is Composition.Held)
+                held += tally;
+            else
+                coded += tally;
         }
 
-        var reasons = plan.Changes.SelectMany(c => c.Composed.Reasons.DistinctBy(r => r.Kind)).GroupBy(r => r.Kind)
+        var reasons = plan
+            .Changes.SelectMany(c => c.Composed.Reasons.DistinctBy(r => r.Kind))
+            .GroupBy(r => r.Kind)
             .Select(g => new ReasonTally(g.Key, ReasonWords.Of(g.First()).Detail, g.Count()));
-        var noticed = plan.Changes.SelectMany(c => c.Composed.Notices.Concat(c.Composed.Document.Date > today ? [DocumentNotice.DatedAhead] : [])).GroupBy(n => n)
+        var noticed = plan
+            .Changes.SelectMany(c => c.Composed.Notices.Concat(c.Composed.Document.Date > today ? [DocumentNotice.DatedAhead] : []))
+            .GroupBy(n => n)
             .Select(g => new NoticeTally(g.Key, g.Key.Sentence(), g.Count()));
         return new TakeInAnswer(
-            fileName, filed.Count, filed.Sum(f => f.Document.Lines.Count), plan.Added, plan.Updated, plan.Unchanged, [.. plan.Corrections.Select(l => l.Document.Identity.ToString())],
-            [.. filed.GroupBy(f => f.Document.Identity.Source).Select(g => new SourceTally(
-                g.Key, g.Count(), AmountText.Format(g.Sum(f => Counted(f.Document, currency)), currency.Digits), Day.Text(g.Min(f => f.Document.Date)), Day.Text(g.Max(f => f.Document.Date))))],
-            TallyText.Of(coded, currency), TallyText.Of(held, currency), TallyText.Of(setAside, currency),
-            [.. reasons.OrderByDescending(r => r.Documents)], [.. noticed.OrderByDescending(n => n.Documents)], [], 0, problems.Notices);
+            fileName,
+            filed.Count,
+            filed.Sum(f => f.Document.Lines.Count),
+            plan.Added,
+            plan.Updated,
+            plan.Unchanged,
+            [.. plan.Corrections.Select(l => l.Document.Identity.ToString())],
+            [
+                .. filed
+                    .GroupBy(f => f.Document.Identity.Source)
+                    .Select(g => new SourceTally(
+                        g.Key,
+                        g.Count(),
+                        AmountText.Format(g.Sum(f => Counted(f.Document, currency)), currency.Digits),
+                        Day.Text(g.Min(f => f.Document.Date)),
+                        Day.Text(g.Max(f => f.Document.Date))
+                    )),
+            ],
+            TallyText.Of(coded, currency),
+            TallyText.Of(held, currency),
+            TallyText.Of(setAside, currency),
+            [.. reasons.OrderByDescending(r => r.Documents)],
+            [.. noticed.OrderByDescending(n => n.Documents)],
+            [],
+            0,
+            problems.Notices
+        );
     }
 
     // Money of another currency cannot be added.

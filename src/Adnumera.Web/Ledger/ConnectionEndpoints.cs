@@ -24,7 +24,17 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Web.Ledger;
 
 public sealed record ConnectionAnswer(
-    bool Connected, string Address, string Organisation, string ConnectedAt, string ConnectedBy, string PulledAt, IReadOnlyList<RecordCount> Holds, IReadOnlyList<FeatureAnswer> Features, bool PullWaits, string Running);
+    bool Connected,
+    string Address,
+    string Organisation,
+    string ConnectedAt,
+    string ConnectedBy,
+    string PulledAt,
+    IReadOnlyList<RecordCount> Holds,
+    IReadOnlyList<FeatureAnswer> Features,
+    bool PullWaits,
+    string Running
+);
 
 public sealed record RecordCount(string Record, int Count);
 
@@ -39,7 +49,18 @@ public sealed record FeatureAnswer(LedgerFeature Feature, bool On);
 /// <param name="Create">What to create in the ledger when nothing fits; blank when something fills it.</param>
 /// <param name="Kinds">The kinds that it may be.</param>
 /// <param name="Link">The page of the ledger on which accounts are added.</param>
-public sealed record RequiredAccountAnswer(AccountRole Role, string Title, string Why, string Account, string AccountTitle, bool Chosen, string Problem, string Create, IReadOnlyList<AccountKind> Kinds, string Link);
+public sealed record RequiredAccountAnswer(
+    AccountRole Role,
+    string Title,
+    string Why,
+    string Account,
+    string AccountTitle,
+    bool Chosen,
+    string Problem,
+    string Create,
+    IReadOnlyList<AccountKind> Kinds,
+    string Link
+);
 
 public sealed record RoleRequest(string? Role, string? Account);
 
@@ -49,7 +70,19 @@ public sealed record ConsentAnswer(string Url);
 /// <param name="Requires">The dimension that the ledger itself requires; blank for none.</param>
 /// <param name="Demands">How much lines to it are to carry dimensions, as the company decided.</param>
 public sealed record AccountAnswer(
-    string Id, string Number, string Name, string Title, AccountKind Kind, AccountRole Role, bool Active, bool Control, string Requires, IReadOnlyList<DemandText> Demands, bool Hidden, string Link);
+    string Id,
+    string Number,
+    string Name,
+    string Title,
+    AccountKind Kind,
+    AccountRole Role,
+    bool Active,
+    bool Control,
+    string Requires,
+    IReadOnlyList<DemandText> Demands,
+    bool Hidden,
+    string Link
+);
 
 /// <summary>How much a dimension is wanted.</summary>
 public sealed record DemandText(Dimension Dimension, DimensionDemand Demand);
@@ -78,10 +111,15 @@ internal static class ConnectionEndpoints
         connection.MapPost("pulls/waiting/rehearsals", RehearseWaiting).Needs(Right.Bookkeep);
         connection.MapPost("pulls/waiting/take-over", TakeOver).Needs(Right.Bookkeep);
         connection.MapDelete("pulls/waiting", Discard).Needs(Right.Bookkeep);
-        connection.MapGet("required", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Required(c, ledgers))).Needs(Right.Read);
+        connection
+            .MapGet("required", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Required(c, ledgers)))
+            .Needs(Right.Read);
         connection.MapPut("required", ChooseRole).Needs(Right.Administer);
         connection.MapDelete("", Disconnect).Needs(Right.Administer);
-        company.MapGet("accounts", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Accounts(c, ledgers))).WithTags("Connection").Needs(Right.Read);
+        company
+            .MapGet("accounts", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Accounts(c, ledgers)))
+            .WithTags("Connection")
+            .Needs(Right.Read);
         company.MapGet("dimensions", (CompanyBooks books) => books.File.Read(Dimensions)).WithTags("Connection").Needs(Right.Read);
         company.MapPut("accounts/demands", Demand).WithTags("Connection").Needs(Right.Administer);
         company.MapGet("ledger-values", (CompanyBooks books) => books.File.Read(Values)).WithTags("Connection").Needs(Right.Read);
@@ -90,13 +128,21 @@ internal static class ConnectionEndpoints
     /// <summary>Where the ledger sends its owner's browser back to.</summary>
     public static void MapConsentReturn(this WebApplication app) => app.MapGet("/connect/return", Return).ExcludeFromDescription();
 
-    private static Results<Ok<PullAnswer>, NoContent> Waiting(CompanyBooks books, LedgerAccess ledgers) => RehearseWaiting([], books, ledgers);
+    private static Results<Ok<PullAnswer>, NoContent> Waiting(CompanyBooks books, LedgerAccess ledgers) =>
+        RehearseWaiting([], books, ledgers);
 
-    private static Results<Ok<PullAnswer>, NoContent> RehearseWaiting(IReadOnlyList<Replacement> replacements, CompanyBooks books, LedgerAccess ledgers) =>
-        books.File.Read(c => Pull.Waiting(c, ledgers, replacements)) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent();
+    private static Results<Ok<PullAnswer>, NoContent> RehearseWaiting(
+        IReadOnlyList<Replacement> replacements,
+        CompanyBooks books,
+        LedgerAccess ledgers
+    ) => books.File.Read(c => Pull.Waiting(c, ledgers, replacements)) is { } waiting ? TypedResults.Ok(waiting) : TypedResults.NoContent();
 
-    private static PullAnswer TakeOver(IReadOnlyList<Replacement> replacements, CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns) =>
-        Pull.TakeOver(books, ledgers, turns, replacements);
+    private static PullAnswer TakeOver(
+        IReadOnlyList<Replacement> replacements,
+        CompanyBooks books,
+        LedgerAccess ledgers,
+        LedgerTurns turns
+    ) => Pull.TakeOver(books, ledgers, turns, replacements);
 
     private static NoContent Discard(CompanyBooks books)
     {
@@ -104,21 +150,45 @@ internal static class ConnectionEndpoints
         return TypedResults.NoContent();
     }
 
-    private static ConnectionAnswer Current(CompanyBooks books, LedgerTurns turns) => books.File.Read(c =>
-    {
-        var table = new LedgerTable(c);
-        var (connection, records) = (table.Connection(), table.Records());
-        var holds = records is null ? [] : new List<RecordCount>
+    private static ConnectionAnswer Current(CompanyBooks books, LedgerTurns turns) =>
+        books.File.Read(c =>
         {
-            new("accounts", records.Accounts.Count), new("suppliers", records.Suppliers.Count), new("employees", records.Employees.Count), new("tax codes", records.TaxCodes.Count),
-            new("payment terms", records.Terms.Count), new("items", records.Items.Count),
-        };
-        if (records is not null) holds.AddRange(records.Dimensions.GroupBy(d => d.Dimension).OrderBy(g => g.Key).Select(g => new RecordCount($"{g.Key.Title}s", g.Count())));
-        var features = records is null ? [] : Enum.GetValues<LedgerFeature>().Select(f => new FeatureAnswer(f, records.Capabilities.Can(f)));
-        return new ConnectionAnswer(
-            connection is not null, connection?.Address ?? "", connection?.OrganisationName ?? table.Pulled()?.Name ?? "", connection?.ConnectedAt ?? "", connection?.ConnectedBy ?? "", table.Pulled()?.At ?? "",
-            holds, [.. features], new PendingPullTable(c).Exists(), turns.Running(books.CompanyId) ?? "");
-    });
+            var table = new LedgerTable(c);
+            var (connection, records) = (table.Connection(), table.Records());
+            var holds = records is null
+                ? []
+                : new List<RecordCount>
+                {
+                    new("accounts", records.Accounts.Count),
+                    new("suppliers", records.Suppliers.Count),
+                    new("employees", records.Employees.Count),
+                    new("tax codes", records.TaxCodes.Count),
+                    new("payment terms", records.Terms.Count),
+                    new("items", records.Items.Count),
+                };
+            if (records is not null)
+                holds.AddRange(
+                    records
+                        .Dimensions.GroupBy(d => d.Dimension)
+                        .OrderBy(g => g.Key)
+                        .Select(g => new RecordCount($"{g.Key.Title}s", g.Count()))
+                );
+            var features = records is null
+                ? []
+                : Enum.GetValues<LedgerFeature>().Select(f => new FeatureAnswer(f, records.Capabilities.Can(f)));
+            return new ConnectionAnswer(
+                connection is not null,
+                connection?.Address ?? "",
+                connection?.OrganisationName ?? table.Pulled()?.Name ?? "",
+                connection?.ConnectedAt ?? "",
+                connection?.ConnectedBy ?? "",
+                table.Pulled()?.At ?? "",
+                holds,
+                [.. features],
+                new PendingPullTable(c).Exists(),
+                turns.Running(books.CompanyId) ?? ""
+            );
+        });
 
     private static List<AccountAnswer> Accounts(SqliteConnection company, LedgerAccess ledgers)
     {
@@ -126,28 +196,75 @@ internal static class ConnectionEndpoints
         var hidden = new HiddenTable(company).Of("account");
         var (connection, organisation) = (table.Connection(), table.Pulled()?.Id ?? "");
         var demands = AccountDemandTable.Of(company);
-        return [.. table.Accounts().Select(a => new AccountAnswer(
-            a.Id, a.Number, a.Name, a.Title, a.Kind, a.Role, a.Active, a.IsControl, a.Requires?.Word ?? "",
-            [.. demands.GetValueOrDefault(a.Id)?.Select(d => new DemandText(d.Key, d.Value)) ?? []], hidden.Contains(Folded.Of(a.Id)),
-            ledgers.PageOf(connection, organisation, RecordKind.Account, a.Id)))];
+        return
+        [
+            .. table
+                .Accounts()
+                .Select(a => new AccountAnswer(
+                    a.Id,
+                    a.Number,
+                    a.Name,
+                    a.Title,
+                    a.Kind,
+                    a.Role,
+                    a.Active,
+                    a.IsControl,
+                    a.Requires?.Word ?? "",
+                    [.. demands.GetValueOrDefault(a.Id)?.Select(d => new DemandText(d.Key, d.Value)) ?? []],
+                    hidden.Contains(Folded.Of(a.Id)),
+                    ledgers.PageOf(connection, organisation, RecordKind.Account, a.Id)
+                )),
+        ];
     }
 
     private static List<DimensionAnswer> Dimensions(SqliteConnection company) =>
-        [.. (new LedgerTable(company).Connected()?.Capabilities ?? LedgerCapabilities.Everything).Dimensions.Select(d => new DimensionAnswer(d, d.Title))];
+        [
+            .. (new LedgerTable(company).Connected()?.Capabilities ?? LedgerCapabilities.Everything).Dimensions.Select(
+                d => new DimensionAnswer(d, d.Title)
+            ),
+        ];
 
     // Asked for or required: what is open is looked at again.
-    private static List<AccountAnswer> Demand(AccountDemandRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(company =>
-    {
-        var basis = BasisTable.Of(company);
-        if (!basis.Chart.TryFind(request.Account ?? "", out var account)) throw new RefusedException("account-unknown", $"Account {Quote.Of(request.Account)} is not in the chart. Nothing was changed.");
-        if (request.Demand != DimensionDemand.Optional && basis.Ledger is { } ledger && !ledger.Capabilities.Can(request.Dimension))
-            throw new RefusedException("dimension-off", $"A {request.Dimension.Title} cannot be asked for: the ledger has {request.Dimension.Title}s off. Nothing was changed; switch them on there and pull again.");
-        var before = basis.Settings.DemandsOf(account.Id).GetValueOrDefault(request.Dimension);
-        AccountDemandTable.Save(company, account.Id, request.Dimension, request.Demand);
-        var documents = Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, $"{request.Dimension.Title} on {account.Title}: {Words<DimensionDemand>.Of(request.Demand)}"));
-        new AuditTable(company).Add(books.Now, books.Who, "dimension of an account", $"account/{account.Id}", before, new { request.Dimension, request.Demand, documents });
-        return Accounts(company, ledgers);
-    });
+    private static List<AccountAnswer> Demand(AccountDemandRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(company =>
+        {
+            var basis = BasisTable.Of(company);
+            if (!basis.Chart.TryFind(request.Account ?? "", out var account))
+                throw new RefusedException(
+                    "account-unknown",
+                    $"Account {Quote.Of(request.Account)} is not in the chart. Nothing was changed."
+                );
+            if (request.Demand != DimensionDemand.Optional && basis.Ledger is { } ledger && !ledger.Capabilities.Can(request.Dimension))
+                throw new RefusedException(
+                    "dimension-off",
+                    $"A {request.Dimension.Title} cannot be asked for: the ledger has {request.Dimension.Title}s off. Nothing was changed; "
+                        + "switch them on there and pull again."
+                );
+            var before = basis.Settings.DemandsOf(account.Id).GetValueOrDefault(request.Dimension);
+            AccountDemandTable.Save(company, account.Id, request.Dimension, request.Demand);
+            var documents = Recoding.RecodeOpen(
+                company,
+                new CodingCause(
+                    books.Now,
+                    books.Who,
+                    $"{request.Dimension.Title} on {account.Title}: {Words<DimensionDemand>.Of(request.Demand)}"
+                )
+            );
+            new AuditTable(company).Add(
+                books.Now,
+                books.Who,
+                "dimension of an account",
+                $"account/{account.Id}",
+                before,
+                new
+                {
+                    request.Dimension,
+                    request.Demand,
+                    documents,
+                }
+            );
+            return Accounts(company, ledgers);
+        });
 
     private static List<LedgerValueAnswer> Values(SqliteConnection company)
     {
@@ -156,7 +273,14 @@ internal static class ConnectionEndpoints
         var hidden = dimensions.Select(d => d.Dimension).Distinct().ToDictionary(d => d, d => new HiddenTable(company).Of(d.Word));
         return
         [
-            .. dimensions.Select(d => new LedgerValueAnswer(d.Dimension.Word, d.Id, d.Name, d.Active, hidden[d.Dimension].Contains(Folded.Of(d.Name)), "")),
+            .. dimensions.Select(d => new LedgerValueAnswer(
+                d.Dimension.Word,
+                d.Id,
+                d.Name,
+                d.Active,
+                hidden[d.Dimension].Contains(Folded.Of(d.Name)),
+                ""
+            )),
             .. table.Terms().Select(t => new LedgerValueAnswer("payment_term", t.Id, t.Name, true, false, "")),
             .. table.Items().Select(i => new LedgerValueAnswer("item", i.Id, i.Name, i.Active, false, i.Account)),
             .. table.TaxCodes().Select(t => new LedgerValueAnswer("tax_code", t.Code, t.Name, true, false, "")),
@@ -170,37 +294,84 @@ internal static class ConnectionEndpoints
         var (chart, choices) = (table.Chart(), table.RoleChoices());
         var link = ledgers.PageOf(table.Connection(), table.Pulled()?.Id ?? "", RecordKind.Account, "");
         var recovers = new MappingTable(company).OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0);
-        return [.. RequiredAccounts.Of(chart, ChoiceTable.Of(company), recovers).Select(r =>
-        {
-            var kinds = r.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')).ToList();
-            var account = r.Holder.Match<Account?>(filled => filled, () => null, _ => null);
-            var problem = r.Holder.Match(
-                filled => r.IsFilled ? "" : $"{filled.Title} is of the kind {Words<AccountKind>.Of(filled.Kind).Replace('_', ' ')}; it must be {string.Join(" or ", kinds)}",
-                () => "no account has it",
-                several => $"several accounts have it: {string.Join(", ", several.Select(a => a.Title))}; choose one");
-            return new RequiredAccountAnswer(
-                r.Role, ReasonWords.RoleTitle(r.Role), r.Why, account?.Id ?? "", account?.Title ?? "", choices.ContainsKey(r.Role), problem,
-                account is null ? $"“{r.SuggestedName}”, kind {kinds[0]}, role {Words<AccountRole>.Of(r.Role)}" : "", r.Kinds, link);
-        })];
+        return
+        [
+            .. RequiredAccounts
+                .Of(chart, ChoiceTable.Of(company), recovers)
+                .Select(r =>
+                {
+                    var kinds = r.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')).ToList();
+                    var account = r.Holder.Match<Account?>(filled => filled, () => null, _ => null);
+                    var problem = r.Holder.Match(
+                        filled =>
+                            r.IsFilled
+                                ? ""
+                                : $"{filled.Title} is of the kind {Words<AccountKind>.Of(filled.Kind).Replace('_', ' ')}; "
+                                    + $"it must be {string.Join(" or ", kinds)}",
+                        () => "no account has it",
+                        several => $"several accounts have it: {string.Join(", ", several.Select(a => a.Title))}; choose one"
+                    );
+                    return new RequiredAccountAnswer(
+                        r.Role,
+                        ReasonWords.RoleTitle(r.Role),
+                        r.Why,
+                        account?.Id ?? "",
+                        account?.Title ?? "",
+                        choices.ContainsKey(r.Role),
+                        problem,
+                        account is null ? $"“{r.SuggestedName}”, kind {kinds[0]}, role {Words<AccountRole>.Of(r.Role)}" : "",
+                        r.Kinds,
+                        link
+                    );
+                }),
+        ];
     }
 
-    private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(company =>
-    {
-        if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None) throw new RefusedException("role", $"{Quote.Of(request.Role)} is not a role. Nothing was changed.", 400);
-        var table = new LedgerTable(company);
-        var account = request.Account?.Trim() ?? "";
-        if (account.Length > 0 && !(table.Chart().TryFind(account, out var found) && found.Active))
-            throw new RefusedException("account-unknown", $"Account {account} is not an open account of the ledger. Nothing was changed; pull again or choose another.");
-        if (account.Length > 0 && RequiredAccounts.Of(table.Chart(), ChoiceTable.Of(company), true).FirstOrDefault(r => r.Role == role) is { } required && table.Chart().TryFind(account, out var fits) && !required.Kinds.Contains(fits.Kind))
-            throw new RefusedException("account-kind", $"{fits.Title} cannot be the account for {ReasonWords.RoleTitle(role)}: it must be {string.Join(" or ", required.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')))}. Nothing was changed; choose another.");
-        var before = table.RoleChoices().GetValueOrDefault(role, "");
-        table.ChooseRole(role, account);
-        Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, $"account for {ReasonWords.RoleTitle(role)}"));
-        new AuditTable(company).Add(books.Now, books.Who, "choose account of a role", $"role/{Words<AccountRole>.Of(role)}", before, account);
-        return Required(company, ledgers);
-    });
+    private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(company =>
+        {
+            if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None)
+                throw new RefusedException("role", $"{Quote.Of(request.Role)} is not a role. Nothing was changed.", 400);
+            var table = new LedgerTable(company);
+            var account = request.Account?.Trim() ?? "";
+            if (account.Length > 0 && !(table.Chart().TryFind(account, out var found) && found.Active))
+                throw new RefusedException(
+                    "account-unknown",
+                    $"Account {account} is not an open account of the ledger. Nothing was changed; pull again or choose another."
+                );
+            if (
+                account.Length > 0
+                && RequiredAccounts.Of(table.Chart(), ChoiceTable.Of(company), true).FirstOrDefault(r => r.Role == role) is { } required
+                && table.Chart().TryFind(account, out var fits)
+                && !required.Kinds.Contains(fits.Kind)
+            )
+                throw new RefusedException(
+                    "account-kind",
+                    $"{fits.Title} cannot be the account for {ReasonWords.RoleTitle(role)}: "
+                        + $"it must be {string.Join(" or ", required.Kinds.Select(k => Words<AccountKind>.Of(k).Replace('_', ' ')))}. "
+                        + "Nothing was changed; choose another."
+                );
+            var before = table.RoleChoices().GetValueOrDefault(role, "");
+            table.ChooseRole(role, account);
+            Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, $"account for {ReasonWords.RoleTitle(role)}"));
+            new AuditTable(company).Add(
+                books.Now,
+                books.Who,
+                "choose account of a role",
+                $"role/{Words<AccountRole>.Of(role)}",
+                before,
+                account
+            );
+            return Required(company, ledgers);
+        });
 
-    private static ConsentAnswer Consent(CompanyBooks books, HttpContext http, WebSettings settings, LedgerAccess ledgers, IDataProtectionProvider protection)
+    private static ConsentAnswer Consent(
+        CompanyBooks books,
+        HttpContext http,
+        WebSettings settings,
+        LedgerAccess ledgers,
+        IDataProtectionProvider protection
+    )
     {
         Pull.RefuseUnderWay(books.File);
         var person = http.User.FindFirstValue(ClaimTypes.NameIdentifier)!;
@@ -209,7 +380,17 @@ internal static class ConnectionEndpoints
     }
 
     private static async Task<IResult> Return(
-        string? code, string state, HttpContext http, CompanyFiles companies, LedgerAccess ledgers, LedgerTurns turns, WebSettings settings, IDataProtectionProvider protection, TimeProvider clock, CancellationToken cancel)
+        string? code,
+        string state,
+        HttpContext http,
+        CompanyFiles companies,
+        LedgerAccess ledgers,
+        LedgerTurns turns,
+        WebSettings settings,
+        IDataProtectionProvider protection,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         string[] who;
         try
@@ -222,9 +403,16 @@ internal static class ConnectionEndpoints
         }
 
         var (company, person) = (who[0], who[1]);
-        if (person != http.User.FindFirstValue(ClaimTypes.NameIdentifier) || !Access.Allows(companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company), Right.Administer))
+        if (
+            person != http.User.FindFirstValue(ClaimTypes.NameIdentifier)
+            || !Access.Allows(
+                companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company),
+                Right.Administer
+            )
+        )
             return Results.Redirect("/#/set-up?answer=stale");
-        if (code is null) return Results.Redirect($"/#/{company}/set-up/ledger?answer=refused");
+        if (code is null)
+            return Results.Redirect($"/#/{company}/set-up/ledger?answer=refused");
         try
         {
             var address = new Uri(settings.LedgerAddress);
@@ -232,8 +420,20 @@ internal static class ConnectionEndpoints
             var books = new CompanyBooks(companies.Open(company), company, http.User.FindFirstValue(ClaimTypes.Name)!, clock);
             var ours = books.File.Read(c => new CompanyTable(c).Currency());
             var organisation = await ledgers.Connector.Open(new LedgerConnection(address, token, ours)).Organisation(cancel);
-            if (organisation.Currency != ours.Code) return Results.Redirect($"/#/{company}/set-up/ledger?answer=currency");
-            Save(books, new ConnectionRow(settings.LedgerAddress, organisation.Id, organisation.Name, ledgers.Protect(token), Iso.Text(books.Now), books.Who, ""));
+            if (organisation.Currency != ours.Code)
+                return Results.Redirect($"/#/{company}/set-up/ledger?answer=currency");
+            Save(
+                books,
+                new ConnectionRow(
+                    settings.LedgerAddress,
+                    organisation.Id,
+                    organisation.Name,
+                    ledgers.Protect(token),
+                    Iso.Text(books.Now),
+                    books.Who,
+                    ""
+                )
+            );
             var pull = await Pull.Run(books, ledgers, turns, cancel);
             return Results.Redirect($"/#/{company}/set-up/ledger?answer={(pull.TakenOver ? "connected" : "look")}");
         }
@@ -249,14 +449,15 @@ internal static class ConnectionEndpoints
 
     /// <summary>Writes the connection down.</summary>
     /// <exception cref="RefusedException">Something is planned or sent for the ledger that is connected now.</exception>
-    public static void Save(CompanyBooks books, ConnectionRow row) => books.File.InTransaction(c =>
-    {
-        Pull.RefuseUnderWay(c);
-        var before = new LedgerTable(c).Connection();
-        new LedgerTable(c).Connect(row);
-        new AuditTable(c).Add(books.Now, books.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
-        return 0;
-    });
+    public static void Save(CompanyBooks books, ConnectionRow row) =>
+        books.File.InTransaction(c =>
+        {
+            Pull.RefuseUnderWay(c);
+            var before = new LedgerTable(c).Connection();
+            new LedgerTable(c).Connect(row);
+            new AuditTable(c).Add(books.Now, books.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
+            return 0;
+        });
 
     private static async Task<IResult> Disconnect(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
@@ -281,7 +482,8 @@ internal static class ConnectionEndpoints
         return Results.NoContent();
     }
 
-    private static ITimeLimitedDataProtector Protector(IDataProtectionProvider protection) => protection.CreateProtector("ledger-consent").ToTimeLimitedDataProtector();
+    private static ITimeLimitedDataProtector Protector(IDataProtectionProvider protection) =>
+        protection.CreateProtector("ledger-consent").ToTimeLimitedDataProtector();
 
     private static Uri ReturnAddress(HttpContext http) => new($"{http.Request.Scheme}://{http.Request.Host}/connect/return");
 }

@@ -27,7 +27,8 @@ public sealed class LedgerAccess(ILedgerConnector connector, IDataProtectionProv
     /// <summary>The ledger of a company, with the organisation that it is connected to.</summary>
     /// <exception cref="RefusedException">It is not connected, or its token cannot be read.</exception>
     public (ILedger Ledger, string Organisation, string Name) Connected(CompanyFile file) =>
-        file.Read(c => (Connection: new LedgerTable(c).Connection(), Currency: new CompanyTable(c).Currency())) is ({ } connection, var currency)
+        file.Read(c => (Connection: new LedgerTable(c).Connection(), Currency: new CompanyTable(c).Currency()))
+            is ({ } connection, var currency)
             ? (Open(connection, currency), connection.Organisation, connection.OrganisationName)
             : throw new RefusedException("not-connected", "No ledger is connected. Nothing was changed; connect one under Set-up.");
 
@@ -45,7 +46,9 @@ public sealed class LedgerAccess(ILedgerConnector connector, IDataProtectionProv
         {
             throw new RefusedException(
                 "token-unreadable",
-                "The key to the ledger cannot be read here any more: it was encrypted by another installation, or its keys are gone. Nothing was changed; connect the ledger again under Set-up.");
+                "The key to the ledger cannot be read here any more: it was encrypted by another installation, or its keys are gone. "
+                    + "Nothing was changed; connect the ledger again under Set-up."
+            );
         }
     }
 }

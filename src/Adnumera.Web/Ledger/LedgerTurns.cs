@@ -3,7 +3,8 @@ using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Ledger;
 
-/// <summary>One at a time talks to the ledger of a company to change what is known of it or what stands in it: a dispatch, or a pull.</summary>
+/// <summary>One at a time talks to the ledger of a company to change what is known of it or what stands in it: a dispatch, or a
+/// pull.</summary>
 public sealed class LedgerTurns
 {
     private readonly ConcurrentDictionary<string, string> taken = new(StringComparer.Ordinal);
@@ -12,9 +13,14 @@ public sealed class LedgerTurns
     /// <exception cref="RefusedException">Another has it; its name is said.</exception>
     public IDisposable Take(string company, string what)
     {
-        if (taken.TryAdd(company, what)) return new Turn(() => taken.TryRemove(company, out _));
+        if (taken.TryAdd(company, what))
+            return new Turn(() => taken.TryRemove(company, out _));
         throw new RefusedException(
-            "ledger-busy", $"{(taken.GetValueOrDefault(company) is { } other ? char.ToUpperInvariant(other[0]) + other[1..] : "Something else")} is running. Nothing was started; wait until it is over.", StatusCodes.Status409Conflict);
+            "ledger-busy",
+            $"{(taken.GetValueOrDefault(company) is { } other ? char.ToUpperInvariant(other[0]) + other[1..] : "Something else")} is "
+                + "running. Nothing was started; wait until it is over.",
+            StatusCodes.Status409Conflict
+        );
     }
 
     /// <summary>Who has the turn; null when nobody does.</summary>
@@ -29,7 +35,8 @@ public sealed class LedgerTurns
 
         public void Dispose()
         {
-            if (Interlocked.Exchange(ref given, 1) == 0) giveBack();
+            if (Interlocked.Exchange(ref given, 1) == 0)
+                giveBack();
         }
     }
 }

@@ -32,8 +32,19 @@ namespace Adnumera.Web.Ledger;
 /// <param name="Changed">How many open documents change, or changed.</param>
 /// <param name="Choices">The open accounts of the new chart, to choose who follows from.</param>
 public sealed record PullAnswer(
-    bool TakenOver, string Organisation, bool OtherOrganisation, string At, string Who, int Accounts, int Suppliers, IReadOnlyList<ChangeAnswer> Changes, IReadOnlyList<BreakAnswer> Breaks,
-    RehearsalAnswer? Rehearsal, long Changed, IReadOnlyList<SuccessorChoice> Choices);
+    bool TakenOver,
+    string Organisation,
+    bool OtherOrganisation,
+    string At,
+    string Who,
+    int Accounts,
+    int Suppliers,
+    IReadOnlyList<ChangeAnswer> Changes,
+    IReadOnlyList<BreakAnswer> Breaks,
+    RehearsalAnswer? Rehearsal,
+    long Changed,
+    IReadOnlyList<SuccessorChoice> Choices
+);
 
 public sealed record SuccessorChoice(string Account, string Title, AccountKind Kind);
 
@@ -46,7 +57,15 @@ public sealed record ChangeAnswer(RecordKind Record, string Id, RecordChange Cha
 /// <param name="Documents">Open documents that it breaks.</param>
 /// <param name="Money">Their money.</param>
 /// <param name="Successors">Who may follow, the likeliest first.</param>
-public sealed record BreakAnswer(string Account, string Title, string Why, IReadOnlyList<string> Mappings, long Documents, string Money, IReadOnlyList<SuccessorAnswer> Successors);
+public sealed record BreakAnswer(
+    string Account,
+    string Title,
+    string Why,
+    IReadOnlyList<string> Mappings,
+    long Documents,
+    string Money,
+    IReadOnlyList<SuccessorAnswer> Successors
+);
 
 public sealed record SuccessorAnswer(string Account, string Title, int Likeness);
 
@@ -66,30 +85,41 @@ internal static class Pull
         {
             RefuseUnderWay(company);
             var found = Compare(company, ledgers, records, Iso.Text(books.Now), books.Who, []);
-            if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0) return TakeOver(company, books, records, found, []);
+            if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0)
+                return TakeOver(company, books, records, found, []);
             new PendingPullTable(company).Save(books.Now, books.Who, records);
             new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", null, new { waits = true, breaks = found.Breaks.Count });
             return found;
         });
     }
 
-    /// <summary>What is planned or sent goes to the ledger that it was planned for: until then that ledger, and what is known of it, stay.</summary>
+    /// <summary>What is planned or sent goes to the ledger that it was planned for: until then that ledger, and what is known of it,
+    /// stay.</summary>
     public static void RefuseUnderWay(SqliteConnection company)
     {
         if (new OutboxTable(company).CountUnderWay() is > 0 and var count)
-            throw new RefusedException(UnderWay, $"{(count == 1 ? "One instruction is" : $"{count} instructions are")} planned or sent for the ledger that is connected now. Nothing was changed; under Posting, go on with what is planned, or take it back.", StatusCodes.Status409Conflict);
+            throw new RefusedException(
+                UnderWay,
+                $"{(count == 1 ? "One instruction is" : $"{count} instructions are")} planned or sent for the ledger that is connected "
+                    + "now. Nothing was changed; under Posting, go on with what is planned, or take it back.",
+                StatusCodes.Status409Conflict
+            );
     }
 
     /// <inheritdoc cref="RefuseUnderWay(SqliteConnection)"/>
-    public static void RefuseUnderWay(CompanyFile file) => file.Read(company =>
-    {
-        RefuseUnderWay(company);
-        return 0;
-    });
+    public static void RefuseUnderWay(CompanyFile file) =>
+        file.Read(company =>
+        {
+            RefuseUnderWay(company);
+            return 0;
+        });
 
-    /// <summary>The pull that waits, compared anew with what is here now, with the accounts that are chosen to follow; null when none waits.</summary>
+    /// <summary>The pull that waits, compared anew with what is here now, with the accounts that are chosen to follow; null when none
+    /// waits.</summary>
     public static PullAnswer? Waiting(SqliteConnection company, LedgerAccess ledgers, IReadOnlyList<Replacement> replacements) =>
-        new PendingPullTable(company).Find() is { } pending ? Compare(company, ledgers, pending.Records, pending.At, pending.Who, Chosen(pending.Records, replacements)) : null;
+        new PendingPullTable(company).Find() is { } pending
+            ? Compare(company, ledgers, pending.Records, pending.At, pending.Who, Chosen(pending.Records, replacements))
+            : null;
 
     /// <summary>Takes the pull over that waits, with the accounts that follow those it breaks.</summary>
     public static PullAnswer TakeOver(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, IReadOnlyList<Replacement> replacements)
@@ -98,38 +128,85 @@ internal static class Pull
         return books.File.InTransaction(company =>
         {
             RefuseUnderWay(company);
-            var pending = new PendingPullTable(company).Find() ?? throw new RefusedException("no-pull-waits", "No pull waits any more. Nothing was changed.", StatusCodes.Status409Conflict);
+            var pending =
+                new PendingPullTable(company).Find()
+                ?? throw new RefusedException(
+                    "no-pull-waits",
+                    "No pull waits any more. Nothing was changed.",
+                    StatusCodes.Status409Conflict
+                );
             var chosen = Chosen(pending.Records, replacements);
-            return TakeOver(company, books, pending.Records, Compare(company, ledgers, pending.Records, pending.At, pending.Who, chosen), chosen);
+            return TakeOver(
+                company,
+                books,
+                pending.Records,
+                Compare(company, ledgers, pending.Records, pending.At, pending.Who, chosen),
+                chosen
+            );
         });
     }
 
-    public static void Discard(CompanyBooks books) => books.File.InTransaction(company =>
-    {
-        new PendingPullTable(company).Discard();
-        new AuditTable(company).Add(books.Now, books.Who, "discard pull", "ledger", null, null);
-        return 0;
-    });
+    public static void Discard(CompanyBooks books) =>
+        books.File.InTransaction(company =>
+        {
+            new PendingPullTable(company).Discard();
+            new AuditTable(company).Add(books.Now, books.Who, "discard pull", "ledger", null, null);
+            return 0;
+        });
 
     private static Dictionary<string, string> Chosen(LedgerRecords records, IReadOnlyList<Replacement> replacements)
     {
         var chart = new Chart(records.Accounts);
         var chosen = new Dictionary<string, string>();
-        foreach (var (account, successor) in replacements.Select(r => (r.Account ?? "", r.Successor ?? "")).Where(r => r.Item2.Length > 0 && r.Item1 != r.Item2))
+        foreach (
+            var (account, successor) in replacements
+                .Select(r => (r.Account ?? "", r.Successor ?? ""))
+                .Where(r => r.Item2.Length > 0 && r.Item1 != r.Item2)
+        )
         {
-            if (!chosen.TryAdd(account, successor)) throw new RefusedException("successor", $"{chart.Title(account)} has two accounts to follow it. Nothing was changed; choose one.", 400);
-            if (!chart.TryFind(successor, out var found) || !found.Active) throw new RefusedException("account-unknown", $"{chart.Title(successor)} is not an open account of the ledger. Nothing was changed; choose another.");
+            if (!chosen.TryAdd(account, successor))
+                throw new RefusedException(
+                    "successor",
+                    $"{chart.Title(account)} has two accounts to follow it. Nothing was changed; choose one.",
+                    400
+                );
+            if (!chart.TryFind(successor, out var found) || !found.Active)
+                throw new RefusedException(
+                    "account-unknown",
+                    $"{chart.Title(successor)} is not an open account of the ledger. Nothing was changed; choose another."
+                );
         }
 
         return chosen;
     }
 
     // The world before against the world after: whatever the ledger changed counts, be it a name, a switch or a lock.
-    private static PullAnswer Compare(SqliteConnection company, LedgerAccess ledgers, LedgerRecords records, string at, string who, Dictionary<string, string> replacements)
+    private static PullAnswer Compare(
+        SqliteConnection company,
+        LedgerAccess ledgers,
+        LedgerRecords records,
+        string at,
+        string who,
+        Dictionary<string, string> replacements
+    )
     {
         var table = new LedgerTable(company);
         List<SuccessorChoice> choices = [.. records.Accounts.Where(a => a.Active).Select(a => new SuccessorChoice(a.Id, a.Title, a.Kind))];
-        if (table.Records() is not { } before) return new PullAnswer(false, records.Organisation.Name, false, at, who, records.Accounts.Count, records.Suppliers.Count, [], [], null, 0, choices);
+        if (table.Records() is not { } before)
+            return new PullAnswer(
+                false,
+                records.Organisation.Name,
+                false,
+                at,
+                who,
+                records.Accounts.Count,
+                records.Suppliers.Count,
+                [],
+                [],
+                null,
+                0,
+                choices
+            );
         var basis = BasisTable.Of(company);
         var other = before.Organisation.Id != records.Organisation.Id;
         var documents = new AffectedTable(company).AllOpen();
@@ -144,13 +221,39 @@ internal static class Pull
 
         var connection = table.Connection();
         return new PullAnswer(
-            false, records.Organisation.Name, other, at, who, records.Accounts.Count, records.Suppliers.Count,
-            [.. PullComparison.Between(before, records).Select(c => new ChangeAnswer(
-                c.Record, c.Id, c.Change, c.Before, c.After, ledgers.PageOf(connection, records.Organisation.Id, c.Record, c.Id)))],
-            Breaks(company, basis, then.Chart, broken, other), RehearsalAnswer.Of(rehearsal, then.Chart, basis.Settings.Currency), rehearsal.Documents.Count, choices);
+            false,
+            records.Organisation.Name,
+            other,
+            at,
+            who,
+            records.Accounts.Count,
+            records.Suppliers.Count,
+            [
+                .. PullComparison
+                    .Between(before, records)
+                    .Select(c => new ChangeAnswer(
+                        c.Record,
+                        c.Id,
+                        c.Change,
+                        c.Before,
+                        c.After,
+                        ledgers.PageOf(connection, records.Organisation.Id, c.Record, c.Id)
+                    )),
+            ],
+            Breaks(company, basis, then.Chart, broken, other),
+            RehearsalAnswer.Of(rehearsal, then.Chart, basis.Settings.Currency),
+            rehearsal.Documents.Count,
+            choices
+        );
     }
 
-    private static CodingBasis After(SqliteConnection company, CodingBasis now, LedgerRecords before, LedgerRecords records, Dictionary<string, string> replacements)
+    private static CodingBasis After(
+        SqliteConnection company,
+        CodingBasis now,
+        LedgerRecords before,
+        LedgerRecords records,
+        Dictionary<string, string> replacements
+    )
     {
         var table = new LedgerTable(company);
         string Follows(string account) => replacements.GetValueOrDefault(account, account);
@@ -163,44 +266,79 @@ internal static class Pull
             {
                 LedgerLockedThrough = records.Organisation.LockedThrough,
                 PrivateAccount = Follows(now.Settings.PrivateAccount),
-                SupplierQuestions = before.Suppliers.SequenceEqual(records.Suppliers) ? now.Settings.SupplierQuestions : SupplierProposalTable.QuestionsOf(new SupplierProposalTable(company).Against(records.Suppliers)),
+                SupplierQuestions = before.Suppliers.SequenceEqual(records.Suppliers)
+                    ? now.Settings.SupplierQuestions
+                    : SupplierProposalTable.QuestionsOf(new SupplierProposalTable(company).Against(records.Suppliers)),
             },
         };
     }
+
     // A document whose lines a person sent to accounts that others follow.
     private static Document Following(Document document, Dictionary<string, string> replacements)
     {
         string Follows(string account) => replacements.GetValueOrDefault(account, account);
         return document.Lines.Any(l => replacements.ContainsKey(l.Account) || replacements.ContainsKey(l.OriginalAccount))
-            ? document with { Lines = [.. document.Lines.Select(l => l with { Account = Follows(l.Account), OriginalAccount = Follows(l.OriginalAccount) })] }
+            ? document with
+            {
+                Lines =
+                [
+                    .. document.Lines.Select(l => l with { Account = Follows(l.Account), OriginalAccount = Follows(l.OriginalAccount) }),
+                ],
+            }
             : document;
     }
 
     private static List<BreakAnswer> Breaks(SqliteConnection company, CodingBasis now, Chart then, Rehearsal rehearsal, bool other)
     {
         var digits = now.Settings.Currency.Digits;
-        return [.. PullBreaks.Of(Uses(company, now), now.Chart, then, rehearsal, other).Select(b => new BreakAnswer(
-            b.Account.Id, b.Account.Title, b.Why, b.Uses, b.Documents, AmountText.Format(b.Money, digits),
-            [.. b.Successors.Select(s => new SuccessorAnswer(s.Account.Id, s.Account.Title, (int)Math.Round(s.Likeness * 100)))]))];
+        return
+        [
+            .. PullBreaks
+                .Of(Uses(company, now), now.Chart, then, rehearsal, other)
+                .Select(b => new BreakAnswer(
+                    b.Account.Id,
+                    b.Account.Title,
+                    b.Why,
+                    b.Uses,
+                    b.Documents,
+                    AmountText.Format(b.Money, digits),
+                    [.. b.Successors.Select(s => new SuccessorAnswer(s.Account.Id, s.Account.Title, (int)Math.Round(s.Likeness * 100)))]
+                )),
+        ];
     }
 
     private static IEnumerable<AccountUse> Uses(SqliteConnection company, CodingBasis now) =>
-    [
-        .. now.Rows.Where(r => r.Account.Length > 0)
-            .Select(r => new AccountUse(r.Account, $"{r.Kind.Title()} “{r.Key}”{(r.ForSource.Length > 0 ? $" of {r.ForSource}" : "")}", r)),
-        .. new LedgerTable(company).RoleChoices().Select(c => new AccountUse(c.Value, $"the role {ReasonWords.RoleTitle(c.Key)}", null)),
-        .. new PersonChoiceTable(company).Accounts()
-            .Select(c => new AccountUse(c.Account, $"a person's choice on {c.Lines} open {(c.Lines == 1 ? "line" : "lines")}", null)),
-    ];
+        [
+            .. now
+                .Rows.Where(r => r.Account.Length > 0)
+                .Select(r => new AccountUse(
+                    r.Account,
+                    $"{r.Kind.Title()} “{r.Key}”{(r.ForSource.Length > 0 ? $" of {r.ForSource}" : "")}",
+                    r
+                )),
+            .. new LedgerTable(company)
+                .RoleChoices()
+                .Select(c => new AccountUse(c.Value, $"the role {ReasonWords.RoleTitle(c.Key)}", null)),
+            .. new PersonChoiceTable(company)
+                .Accounts()
+                .Select(c => new AccountUse(c.Account, $"a person's choice on {c.Lines} open {(c.Lines == 1 ? "line" : "lines")}", null)),
+        ];
 
-    private static PullAnswer TakeOver(SqliteConnection company, CompanyBooks books, LedgerRecords records, PullAnswer found, Dictionary<string, string> replacements)
+    private static PullAnswer TakeOver(
+        SqliteConnection company,
+        CompanyBooks books,
+        LedgerRecords records,
+        PullAnswer found,
+        Dictionary<string, string> replacements
+    )
     {
         var table = new LedgerTable(company);
         var before = table.Accounts().Count;
         table.Replace(records, books.Now);
         var mapping = new MappingTable(company);
         var rows = mapping.All();
-        var wanted = WithItems(rows, records.Items).Select(r => replacements.TryGetValue(r.Account, out var successor) ? r with { Account = successor } : r);
+        var wanted = WithItems(rows, records.Items)
+            .Select(r => replacements.TryGetValue(r.Account, out var successor) ? r with { Account = successor } : r);
         var changes = BookChanges.Between(rows, wanted.Select(ProposedRow.Put));
         if (changes.Count > 0)
         {
@@ -210,17 +348,34 @@ internal static class Pull
 
         var accounts = new PaymentAccountTable(company);
         foreach (var (id, account) in accounts.All())
-            if (replacements.TryGetValue(account.Account, out var successor)) accounts.Put(id, account with { Account = successor });
+            if (replacements.TryGetValue(account.Account, out var successor))
+                accounts.Put(id, account with { Account = successor });
         foreach (var (role, account) in table.RoleChoices())
-            if (replacements.TryGetValue(account, out var successor)) table.ChooseRole(role, successor);
+            if (replacements.TryGetValue(account, out var successor))
+                table.ChooseRole(role, successor);
         new PersonChoiceTable(company).Replace(replacements);
 
         var settings = ChoiceTable.Of(company);
-        if (replacements.TryGetValue(settings.PrivateAccount, out var owed)) ChoiceTable.Save(company, settings with { PrivateAccount = owed });
+        if (replacements.TryGetValue(settings.PrivateAccount, out var owed))
+            ChoiceTable.Save(company, settings with { PrivateAccount = owed });
         var cause = new CodingCause(books.Now, books.Who, "a pull of the ledger");
         Recoding.RefreshSuppliers(company, null, cause);
         Recoding.RecodeOpen(company, cause);
-        new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", new { accounts = before }, new { records.Organisation.Id, accounts = records.Accounts.Count, changes = found.Changes.Count, replacements, documents = found.Changed });
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            "pull",
+            "ledger",
+            new { accounts = before },
+            new
+            {
+                records.Organisation.Id,
+                accounts = records.Accounts.Count,
+                changes = found.Changes.Count,
+                replacements,
+                documents = found.Changed,
+            }
+        );
         return found with { TakenOver = true };
     }
 
@@ -228,6 +383,8 @@ internal static class Pull
     private static IEnumerable<MappingRow> WithItems(IEnumerable<MappingRow> rows, IReadOnlyList<LedgerItem> items)
     {
         var accounts = items.ToDictionary(i => i.Id, i => i.Account);
-        return rows.Select(r => r.LedgerItem.Length > 0 && accounts.TryGetValue(r.LedgerItem, out var account) ? r with { Account = account } : r);
+        return rows.Select(r =>
+            r.LedgerItem.Length > 0 && accounts.TryGetValue(r.LedgerItem, out var account) ? r with { Account = account } : r
+        );
     }
 }

@@ -27,7 +27,17 @@ public sealed record BookAnswer(string Company, string Organisation, string AsOf
 
 public sealed record BookChapter(KeyKind Kind, string Title, IReadOnlyList<BookRow> Rows);
 
-public sealed record BookRow(string Key, string ForSource, string EffectiveFrom, string Target, string Group, string TaxCode, string Dimensions, string Percent, string Broken);
+public sealed record BookRow(
+    string Key,
+    string ForSource,
+    string EffectiveFrom,
+    string Target,
+    string Group,
+    string TaxCode,
+    string Dimensions,
+    string Percent,
+    string Broken
+);
 
 /// <summary>What taking a book in would do, or did.</summary>
 /// <param name="Added">Rows that the book here does not have.</param>
@@ -40,8 +50,21 @@ public sealed record BookRow(string Key, string ForSource, string EffectiveFrom,
 /// <param name="Rehearsal">What it does to open documents.</param>
 /// <param name="SetId">The set that was made; 0 for a preview.</param>
 public sealed record BookTakenIn(
-    string FileName, int Rows, int Added, int Changed, int Ended, int Removed, int Unchanged, IReadOnlyList<UnknownRow> UnknownAccounts, IReadOnlyList<Problem> Errors, int ErrorCount, IReadOnlyList<Problem> Notices,
-    MappingRehearsal? Rehearsal, IReadOnlyList<HistoryAnswer> Changes, long SetId);
+    string FileName,
+    int Rows,
+    int Added,
+    int Changed,
+    int Ended,
+    int Removed,
+    int Unchanged,
+    IReadOnlyList<UnknownRow> UnknownAccounts,
+    IReadOnlyList<Problem> Errors,
+    int ErrorCount,
+    IReadOnlyList<Problem> Notices,
+    MappingRehearsal? Rehearsal,
+    IReadOnlyList<HistoryAnswer> Changes,
+    long SetId
+);
 
 public sealed record UnknownRow(string Kind, string Key, string Account, string Why);
 
@@ -54,16 +77,43 @@ internal static class BookEndpoints
     public static void MapBook(this RouteGroupBuilder mapping)
     {
         mapping.MapGet("book", (string? asOf, CompanyBooks books) => books.File.Read(c => Book(c, asOf, books))).Needs(Right.Read);
-        mapping.MapGet("book/files/{name}", (string name, string? asOf, CompanyBooks books) => books.File.Read(c => FileOf(c, name, asOf, books))).Needs(Right.Read).ExcludeFromDescription();
-        mapping.MapGet("pipeline/files/{name}", (string name, string? asOf, CompanyBooks books) => books.File.Read(c => PipelineFileOf(c, name, asOf, books))).Needs(Right.Read).ExcludeFromDescription();
-        mapping.MapPost("book/preview", (string fileName, bool? replace, HttpRequest request, CompanyBooks books, CancellationToken cancel) => TakeIn(fileName, replace == true, false, request, books, true, cancel)).Needs(Right.Bookkeep).Accepts<string>("text/csv");
-        mapping.MapPost("book", (string fileName, bool? replace, bool? confirmed, HttpRequest request, CompanyBooks books, CancellationToken cancel) => TakeIn(fileName, replace == true, confirmed == true, request, books, false, cancel)).Needs(Right.Bookkeep).Accepts<string>("text/csv");
+        mapping
+            .MapGet(
+                "book/files/{name}",
+                (string name, string? asOf, CompanyBooks books) => books.File.Read(c => FileOf(c, name, asOf, books))
+            )
+            .Needs(Right.Read)
+            .ExcludeFromDescription();
+        mapping
+            .MapGet(
+                "pipeline/files/{name}",
+                (string name, string? asOf, CompanyBooks books) => books.File.Read(c => PipelineFileOf(c, name, asOf, books))
+            )
+            .Needs(Right.Read)
+            .ExcludeFromDescription();
+        mapping
+            .MapPost(
+                "book/preview",
+                (string fileName, bool? replace, HttpRequest request, CompanyBooks books, CancellationToken cancel) =>
+                    TakeIn(fileName, replace == true, false, request, books, true, cancel)
+            )
+            .Needs(Right.Bookkeep)
+            .Accepts<string>("text/csv");
+        mapping
+            .MapPost(
+                "book",
+                (string fileName, bool? replace, bool? confirmed, HttpRequest request, CompanyBooks books, CancellationToken cancel) =>
+                    TakeIn(fileName, replace == true, confirmed == true, request, books, false, cancel)
+            )
+            .Needs(Right.Bookkeep)
+            .Accepts<string>("text/csv");
     }
 
     /// <summary>The book at the end of a day; of now without one.</summary>
     public static IReadOnlyList<MappingRow> BookOf(SqliteConnection company, string? asOf, CompanyBooks books)
     {
-        if (string.IsNullOrEmpty(asOf)) return BookChanges.InOrder(new MappingTable(company).All());
+        if (string.IsNullOrEmpty(asOf))
+            return BookChanges.InOrder(new MappingTable(company).All());
         var day = Dates.Day(asOf);
         var zone = new CompanyTable(company).TimeZone();
         var midnight = day.AddDays(1).ToDateTime(TimeOnly.MinValue);
@@ -76,12 +126,33 @@ internal static class BookEndpoints
         var ledger = new LedgerTable(company);
         var (chart, terms, rows) = (ledger.Chart(), ledger.Terms().ToDictionary(t => t.Id, t => t.Name), BookOf(company, asOf, books));
         return new BookAnswer(
-            new CompanyTable(company).Name(), ledger.Pulled()?.Name ?? "", asOf ?? Iso.Text(books.Today), rows.Count,
-            [.. rows.GroupBy(r => r.Kind).Select(g => new BookChapter(g.Key, g.Key.Title(), [.. g.Select(r => new BookRow(
-                r.Key, r.ForSource, Iso.Text(r.EffectiveFrom), r.Ends ? "ended" : MappingEndpoints.TargetOf(r, chart, terms), r.Group, r.TaxCode,
-                r.Dimensions.ToString(),
-                r.Kind == KeyKind.TaxCode ? $"{r.RecoverablePercent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %" : "",
-                Targets.Broken(chart, r) is { } broken ? ReasonWords.Because(broken) : ""))]))]);
+            new CompanyTable(company).Name(),
+            ledger.Pulled()?.Name ?? "",
+            asOf ?? Iso.Text(books.Today),
+            rows.Count,
+            [
+                .. rows.GroupBy(r => r.Kind)
+                    .Select(g => new BookChapter(
+                        g.Key,
+                        g.Key.Title(),
+                        [
+                            .. g.Select(r => new BookRow(
+                                r.Key,
+                                r.ForSource,
+                                Iso.Text(r.EffectiveFrom),
+                                r.Ends ? "ended" : MappingEndpoints.TargetOf(r, chart, terms),
+                                r.Group,
+                                r.TaxCode,
+                                r.Dimensions.ToString(),
+                                r.Kind == KeyKind.TaxCode
+                                    ? $"{r.RecoverablePercent.ToString(System.Globalization.CultureInfo.InvariantCulture)} %"
+                                    : "",
+                                Targets.Broken(chart, r) is { } broken ? ReasonWords.Because(broken) : ""
+                            )),
+                        ]
+                    )),
+            ]
+        );
     }
 
     // The whole book, for people: what a spreadsheet would run is made harmless. Exporting changes nothing.
@@ -123,7 +194,8 @@ internal static class BookEndpoints
                 using (var writer = new DocumentsWriter(stream))
                 {
                     var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
-                    foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load)) writer.Write(AsDecided(stored.Document, composer));
+                    foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
+                        writer.Write(AsDecided(stored.Document, composer));
                 }
 
                 break;
@@ -137,53 +209,121 @@ internal static class BookEndpoints
     // A private charge goes to the account that its holder owes; the file says so as a person's choice on each line.
     private static Document AsDecided(Document document, Composer composer)
     {
-        if (!document.IsPrivateCharge) return document;
+        if (!document.IsPrivateCharge)
+            return document;
         var accounts = composer.Compose(document).Decisions.ToDictionary(d => d.Line, d => d.Account);
         return document with { Lines = [.. document.Lines.Select(l => l with { Account = accounts.GetValueOrDefault(l.Number, "") })] };
     }
 
     private static IResult Sent(MemoryStream stream, string name, string fileName)
     {
-        var type = Path.GetExtension(name) switch { ".xlsx" => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", ".json" => "application/json", _ => "text/csv; charset=utf-8" };
+        var type = Path.GetExtension(name) switch
+        {
+            ".xlsx" => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+            ".json" => "application/json",
+            _ => "text/csv; charset=utf-8",
+        };
         return Results.File(stream.ToArray(), type, fileName);
     }
 
-    private static async Task<BookTakenIn> TakeIn(string fileName, bool replace, bool confirmed, HttpRequest request, CompanyBooks books, bool preview, CancellationToken cancel)
+    private static async Task<BookTakenIn> TakeIn(
+        string fileName,
+        bool replace,
+        bool confirmed,
+        HttpRequest request,
+        CompanyBooks books,
+        bool preview,
+        CancellationToken cancel
+    )
     {
         var (name, content) = await Upload.File(request, fileName, LargestBook, cancel);
         var problems = new Problems();
-        var rows = content.AsSpan().StartsWith("PK"u8) ? MappingSheet.ReadWhole(name, content, problems, books.Today, preview ? cancel : CancellationToken.None, out var further) : MappingFile.ReadWhole(name, content, problems, books.Today, out further);
-        if (problems.Any) return preview ? new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0) : throw Upload.Refused(name, problems);
-        return preview ? books.File.Read(c => Apply(c, books, name, rows, further, replace, confirmed, problems, true)) : books.File.InTransaction(c => Apply(c, books, name, rows, further, replace, confirmed, problems, false));
+        var rows = content.AsSpan().StartsWith("PK"u8)
+            ? MappingSheet.ReadWhole(name, content, problems, books.Today, preview ? cancel : CancellationToken.None, out var further)
+            : MappingFile.ReadWhole(name, content, problems, books.Today, out further);
+        if (problems.Any)
+            return preview
+                ? new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0)
+                : throw Upload.Refused(name, problems);
+        return preview
+            ? books.File.Read(c => Apply(c, books, name, rows, further, replace, confirmed, problems, true))
+            : books.File.InTransaction(c => Apply(c, books, name, rows, further, replace, confirmed, problems, false));
     }
 
-    private static BookTakenIn Apply(SqliteConnection company, CompanyBooks books, string fileName, IReadOnlyList<MappingRow> rows, bool further, bool replace, bool confirmed, Problems problems, bool preview)
+    private static BookTakenIn Apply(
+        SqliteConnection company,
+        CompanyBooks books,
+        string fileName,
+        IReadOnlyList<MappingRow> rows,
+        bool further,
+        bool replace,
+        bool confirmed,
+        Problems problems,
+        bool preview
+    )
     {
         var basis = BasisTable.Of(company);
         if (!further)
         {
             // The pipeline's file says nothing of items and values: a row to the same account keeps them.
             var here = basis.Rows.ToDictionary(r => r.Identity);
-            rows = [.. rows.Select(r => here.TryGetValue(r.Identity, out var was) && was.Account == r.Account ? r with { Value = was.Value, LedgerItem = was.LedgerItem } : r)];
+            rows =
+            [
+                .. rows.Select(r =>
+                    here.TryGetValue(r.Identity, out var was) && was.Account == r.Account
+                        ? r with
+                        {
+                            Value = was.Value,
+                            LedgerItem = was.LedgerItem,
+                        }
+                        : r
+                ),
+            ];
         }
 
         var proposals = rows.Select(ProposedRow.Put).ToList();
         var inFile = rows.Select(r => r.Identity).ToHashSet();
         var only = basis.Rows.Where(r => !inFile.Contains(r.Identity)).ToList();
-        if (replace) proposals.AddRange(only.Where(r => further || r.Kind.IsInBook()).Select(ProposedRow.Remove));
+        if (replace)
+            proposals.AddRange(only.Where(r => further || r.Kind.IsInBook()).Select(ProposedRow.Remove));
         var changes = BookChanges.Between(basis.Rows, proposals);
 
         // A row that is as it is here stays, whatever its account; a new one to an account that cannot be used is left out and named.
         var unknown = changes.Where(c => c.After is { } row && Targets.Broken(basis.Chart, row) is not null).ToList();
         changes = [.. changes.Except(unknown)];
         var asks = MappingChanges.Check(company, basis, changes, books.Today);
-        if (!preview && asks.Count > 0 && !confirmed) throw new RefusedException("confirm", $"{string.Join(' ', asks)} Nothing was taken in; confirm it to take the book in.", StatusCodes.Status409Conflict);
+        if (!preview && asks.Count > 0 && !confirmed)
+            throw new RefusedException(
+                "confirm",
+                $"{string.Join(' ', asks)} Nothing was taken in; confirm it to take the book in.",
+                StatusCodes.Status409Conflict
+            );
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, basis, changes, asks) : null;
         var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Apply(company, books, changes, $"file {fileName}");
         return new BookTakenIn(
-            fileName, rows.Count, changes.Count(c => c.Before is null), changes.Count(c => c is { Before: not null, After: not null }), changes.Count(c => c.After is { Ends: true }), changes.Count(c => c.After is null),
+            fileName,
+            rows.Count,
+            changes.Count(c => c.Before is null),
+            changes.Count(c => c is { Before: not null, After: not null }),
+            changes.Count(c => c.After is { Ends: true }),
+            changes.Count(c => c.After is null),
             rows.Count - changes.Count(c => c.After is not null) - unknown.Count,
-            [.. unknown.Take(MostListed).Select(u => new UnknownRow(u.Kind.Title(), u.Key, u.After!.Account, ReasonWords.Because(Targets.Broken(basis.Chart, u.After)!.Value)))],
-            [], 0, problems.Notices, rehearsal, [.. changes.Take(MostListed).Select(c => HistoryAnswer.Of(0, "", "", "", c, basis.Chart))], saved.SetId);
+            [
+                .. unknown
+                    .Take(MostListed)
+                    .Select(u => new UnknownRow(
+                        u.Kind.Title(),
+                        u.Key,
+                        u.After!.Account,
+                        ReasonWords.Because(Targets.Broken(basis.Chart, u.After)!.Value)
+                    )),
+            ],
+            [],
+            0,
+            problems.Notices,
+            rehearsal,
+            [.. changes.Take(MostListed).Select(c => HistoryAnswer.Of(0, "", "", "", c, basis.Chart))],
+            saved.SetId
+        );
     }
 }

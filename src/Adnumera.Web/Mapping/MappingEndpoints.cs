@@ -19,22 +19,66 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-public sealed record ValuesAnswer(KeyKind Kind, int Mapped, int Values, string MoneyMapped, string Money, string Waiting, string Currency, IReadOnlyList<ValueAnswer> Rows);
+public sealed record ValuesAnswer(
+    KeyKind Kind,
+    int Mapped,
+    int Values,
+    string MoneyMapped,
+    string Money,
+    string Waiting,
+    string Currency,
+    IReadOnlyList<ValueAnswer> Rows
+);
 
 /// <param name="Lines">Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.</param>
 /// <param name="Target">What it maps to, as people say it; blank while it maps to nothing.</param>
 /// <param name="Variants">Further rows of the same key, for sources and dates.</param>
 public sealed record ValueAnswer(
-    string Value, long Lines, string Money, long WaitingLines, string Waiting, string Account, string Target, string Group, string LedgerValue, string Percent, int Variants, bool Broken, bool Hidden);
+    string Value,
+    long Lines,
+    string Money,
+    long WaitingLines,
+    string Waiting,
+    string Account,
+    string Target,
+    string Group,
+    string LedgerValue,
+    string Percent,
+    int Variants,
+    bool Broken,
+    bool Hidden
+);
 
 /// <param name="Rows">Every row of the key, by source and date.</param>
 /// <param name="Ladder">The rungs as a line of this value meets them today.</param>
 /// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with.</param>
 /// <param name="History">What changed, the latest first.</param>
-public sealed record ValueDetail(KeyKind Kind, string Value, IReadOnlyList<RowAnswer> Rows, IReadOnlyList<RungNote> Ladder, long Posted, IReadOnlyList<HistoryAnswer> History, bool Hidden, bool Managed);
+public sealed record ValueDetail(
+    KeyKind Kind,
+    string Value,
+    IReadOnlyList<RowAnswer> Rows,
+    IReadOnlyList<RungNote> Ladder,
+    long Posted,
+    IReadOnlyList<HistoryAnswer> History,
+    bool Hidden,
+    bool Managed
+);
 
 public sealed record RowAnswer(
-    string ForSource, string Account, string Target, string LedgerItem, string Value, string Group, string TaxCode, IReadOnlyDictionary<string, string> Dimensions, string Percent, string EffectiveFrom, bool InForce, string Broken, string Means);
+    string ForSource,
+    string Account,
+    string Target,
+    string LedgerItem,
+    string Value,
+    string Group,
+    string TaxCode,
+    IReadOnlyDictionary<string, string> Dimensions,
+    string Percent,
+    string EffectiveFrom,
+    bool InForce,
+    string Broken,
+    string Means
+);
 
 public sealed record RungNote(Rung Rung, string Note, bool IsThis, bool Decides);
 
@@ -42,7 +86,14 @@ public sealed record RungNote(Rung Rung, string Note, bool IsThis, bool Decides)
 /// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
 /// <param name="Asks">What is unusual about a target, to be confirmed.</param>
 /// <param name="Means">What else a target means.</param>
-public sealed record MappingRehearsal(RehearsalAnswer Rehearsal, int Rows, long Posted, IReadOnlyList<DocumentNote> PostedSample, IReadOnlyList<string> Asks, IReadOnlyList<string> Means);
+public sealed record MappingRehearsal(
+    RehearsalAnswer Rehearsal,
+    int Rows,
+    long Posted,
+    IReadOnlyList<DocumentNote> PostedSample,
+    IReadOnlyList<string> Asks,
+    IReadOnlyList<string> Means
+);
 
 public sealed record HideRequest(string? Kind, string? Value, bool Hidden);
 
@@ -56,10 +107,20 @@ internal static class MappingEndpoints
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
         mapping.MapGet("{kind}/values", (string kind, CompanyBooks books) => Values(kind, books)).Needs(Right.Read);
-        mapping.MapGet("{kind}/value", (string kind, string key, CompanyBooks books) => books.File.Read(c => Detail(c, KindOf(kind), key, books))).Needs(Right.Read);
+        mapping
+            .MapGet(
+                "{kind}/value",
+                (string kind, string key, CompanyBooks books) => books.File.Read(c => Detail(c, KindOf(kind), key, books))
+            )
+            .Needs(Right.Read);
         mapping.MapGet("coverage", (CompanyBooks books) => books.File.Read(Coverage.Of)).Needs(Right.Read);
         mapping.MapPost("rehearsals", (ChangesRequest changes, CompanyBooks books) => Rehearse(changes, books)).Needs(Right.Bookkeep);
-        mapping.MapPost("changes", (ChangesRequest changes, CompanyBooks books) => books.File.InTransaction(c => MappingChanges.Save(c, books, changes))).Needs(Right.Bookkeep);
+        mapping
+            .MapPost(
+                "changes",
+                (ChangesRequest changes, CompanyBooks books) => books.File.InTransaction(c => MappingChanges.Save(c, books, changes))
+            )
+            .Needs(Right.Bookkeep);
         mapping.MapPut("hidden", (HideRequest request, CompanyBooks books) => Hide(request, books)).Needs(Right.Bookkeep);
         mapping.MapSuggestions();
         mapping.MapHistory();
@@ -68,7 +129,9 @@ internal static class MappingEndpoints
     }
 
     public static KeyKind KindOf(string? kind) =>
-        Words<KeyKind>.TryRead(kind ?? "", out var value) ? value : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
+        Words<KeyKind>.TryRead(kind ?? "", out var value)
+            ? value
+            : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
 
     private static ValuesAnswer Values(string kind, CompanyBooks books)
     {
@@ -90,13 +153,24 @@ internal static class MappingEndpoints
         var (chart, terms) = (ledger.Chart(), kind == KeyKind.SupplierTerm ? ledger.Terms().ToDictionary(t => t.Id, t => t.Name) : []);
         var hidden = new HiddenTable(company).Of(Words<KeyKind>.Of(kind));
 
-        // The general row of each key that is in force today is what most documents meet; the others show with the value itself. One that begins later is better than none.
+        // The general row of each key that is in force today is what most documents meet; the others show with the value itself. One that
+        // begins later is better than none.
         var all = table.OfKind(kind);
         var book = new MappingBook(all);
-        var rows = all.GroupBy(r => kind.Fold(r.Key)).ToDictionary(
-            g => g.Key, g => (Latest: book.InForce(kind, g.First().Key, "", today) ?? g.MinBy(r => (r.ForSource.Length > 0, r.EffectiveFrom ?? DateOnly.MinValue))!, Count: g.Count()));
+        var rows = all.GroupBy(r => kind.Fold(r.Key))
+            .ToDictionary(
+                g => g.Key,
+                g =>
+                    (
+                        Latest: book.InForce(kind, g.First().Key, "", today)
+                            ?? g.MinBy(r => (r.ForSource.Length > 0, r.EffectiveFrom ?? DateOnly.MinValue))!,
+                        Count: g.Count()
+                    )
+            );
         var answers = new List<ValueAnswer>();
-        long money = 0, mappedMoney = 0, waiting = 0;
+        long money = 0,
+            mappedMoney = 0,
+            waiting = 0;
         var (values, mapped) = (0, 0);
         foreach (var arriving in table.Arriving(kind, MostValues))
         {
@@ -107,7 +181,8 @@ internal static class MappingEndpoints
             values++;
             money += Math.Abs(arriving.Money);
             waiting += arriving.Waiting;
-            if (answer.Target.Length == 0 || answer.Broken) continue;
+            if (answer.Target.Length == 0 || answer.Broken)
+                continue;
             mapped++;
             mappedMoney += Math.Abs(arriving.Money);
         }
@@ -115,17 +190,41 @@ internal static class MappingEndpoints
         // A group is there as soon as a member names it, and may wait for its account.
         if (kind.Row().GroupOf is { } members)
         {
-            answers.AddRange(table.OfKind(members).Where(r => r.Group.Length > 0 && !rows.ContainsKey(kind.Fold(r.Group))).GroupBy(r => kind.Fold(r.Group)).OrderBy(g => g.Key, StringComparer.Ordinal)
-                .Select(g => Answer(new ArrivingValue(g.First().Group, g.Count(), 0, 0, 0), null, 0, hidden.Contains(g.Key))));
+            answers.AddRange(
+                table
+                    .OfKind(members)
+                    .Where(r => r.Group.Length > 0 && !rows.ContainsKey(kind.Fold(r.Group)))
+                    .GroupBy(r => kind.Fold(r.Group))
+                    .OrderBy(g => g.Key, StringComparer.Ordinal)
+                    .Select(g => Answer(new ArrivingValue(g.First().Group, g.Count(), 0, 0, 0), null, 0, hidden.Contains(g.Key)))
+            );
         }
 
-        answers.AddRange(rows.Values.OrderBy(r => r.Latest.Key, StringComparer.OrdinalIgnoreCase).Select(r => Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))));
+        answers.AddRange(
+            rows.Values.OrderBy(r => r.Latest.Key, StringComparer.OrdinalIgnoreCase)
+                .Select(r =>
+                    Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))
+                )
+        );
         return new ValuesAnswer(kind, mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
-        ValueAnswer Answer(ArrivingValue a, MappingRow? row, int variants, bool isHidden) => new(
-            a.Value, a.Lines, Text(a.Money), a.WaitingLines, Text(a.Waiting), row?.Account ?? "", row is null ? "" : TargetOf(row, chart, terms), row?.Group ?? "", row?.Value ?? "",
-            row?.Kind == KeyKind.TaxCode ? Percent(row) : "", variants, row is not null && Targets.Broken(chart, row) is not null, isHidden);
+        ValueAnswer Answer(ArrivingValue a, MappingRow? row, int variants, bool isHidden) =>
+            new(
+                a.Value,
+                a.Lines,
+                Text(a.Money),
+                a.WaitingLines,
+                Text(a.Waiting),
+                row?.Account ?? "",
+                row is null ? "" : TargetOf(row, chart, terms),
+                row?.Group ?? "",
+                row?.Value ?? "",
+                row?.Kind == KeyKind.TaxCode ? Percent(row) : "",
+                variants,
+                row is not null && Targets.Broken(chart, row) is not null,
+                isHidden
+            );
     }
 
     private static ValueDetail Detail(SqliteConnection company, KeyKind kind, string key, CompanyBooks books)
@@ -136,26 +235,44 @@ internal static class MappingEndpoints
         var rows = table.Of(kind, key);
         var inForce = new MappingBook(rows).InForce(kind, key, "", books.Today);
         return new ValueDetail(
-            kind, key,
-            [.. rows.Select(r => new RowAnswer(
-                r.ForSource, r.Account, TargetOf(r, chart, terms), r.LedgerItem, r.Value, r.Group, r.TaxCode, r.Dimensions.Filled.ToDictionary(d => d.Dimension.Word, d => d.Value), r.Kind == KeyKind.TaxCode ? Percent(r) : "",
-                Iso.Text(r.EffectiveFrom), r == inForce, Targets.Broken(chart, r) is { } broken ? ReasonWords.Because(broken) : "", Meaning(r, chart)))],
+            kind,
+            key,
+            [
+                .. rows.Select(r => new RowAnswer(
+                    r.ForSource,
+                    r.Account,
+                    TargetOf(r, chart, terms),
+                    r.LedgerItem,
+                    r.Value,
+                    r.Group,
+                    r.TaxCode,
+                    r.Dimensions.Filled.ToDictionary(d => d.Dimension.Word, d => d.Value),
+                    r.Kind == KeyKind.TaxCode ? Percent(r) : "",
+                    Iso.Text(r.EffectiveFrom),
+                    r == inForce,
+                    Targets.Broken(chart, r) is { } broken ? ReasonWords.Because(broken) : "",
+                    Meaning(r, chart)
+                )),
+            ],
             LadderNotes.Decides(kind) ? LadderNotes.Of(company, kind, key, inForce, chart) : [],
             new AffectedTable(company).SentUnder([new RowIdentity(kind, kind.Fold(key), "", null)]).Count,
             [.. new ChangeTable(company).Of(kind, key).Select(c => HistoryAnswer.Of(c, chart))],
-            new HiddenTable(company).Of(Words<KeyKind>.Of(kind)).Contains(kind.Fold(key)), kind == KeyKind.PaymentAccount && ChoiceTable.Of(company).PaymentAccounts.Manages(key));
+            new HiddenTable(company).Of(Words<KeyKind>.Of(kind)).Contains(kind.Fold(key)),
+            kind == KeyKind.PaymentAccount && ChoiceTable.Of(company).PaymentAccounts.Manages(key)
+        );
     }
 
     /// <summary>What a row maps to, as people say it; blank when it ends the mapping.</summary>
-    public static string TargetOf(MappingRow row, Chart chart, IReadOnlyDictionary<string, string> terms) => row switch
-    {
-        { Account.Length: > 0 } => chart.Title(row.Account),
-        { Kind: KeyKind.SupplierTerm, Value.Length: > 0 } => terms.GetValueOrDefault(row.Value, row.Value),
-        { Kind: KeyKind.TaxCode } => row.RecoverablePercent == 0 ? "joins the cost" : "the input tax account",
-        { Value.Length: > 0 } => row.Value,
-        { Group.Length: > 0 } => $"group {row.Group}",
-        _ => "",
-    };
+    public static string TargetOf(MappingRow row, Chart chart, IReadOnlyDictionary<string, string> terms) =>
+        row switch
+        {
+            { Account.Length: > 0 } => chart.Title(row.Account),
+            { Kind: KeyKind.SupplierTerm, Value.Length: > 0 } => terms.GetValueOrDefault(row.Value, row.Value),
+            { Kind: KeyKind.TaxCode } => row.RecoverablePercent == 0 ? "joins the cost" : "the input tax account",
+            { Value.Length: > 0 } => row.Value,
+            { Group.Length: > 0 } => $"group {row.Group}",
+            _ => "",
+        };
 
     internal static MappingRehearsal Rehearse(SqliteConnection company, ChangesRequest request, DateOnly today)
     {
@@ -166,28 +283,45 @@ internal static class MappingEndpoints
     }
 
     /// <summary>What changes of the book would do.</summary>
-    public static MappingRehearsal Rehearse(SqliteConnection company, CodingBasis basis, IReadOnlyList<RowChange> changes, IReadOnlyList<string> asks)
+    public static MappingRehearsal Rehearse(
+        SqliteConnection company,
+        CodingBasis basis,
+        IReadOnlyList<RowChange> changes,
+        IReadOnlyList<string> asks
+    )
     {
         var affected = new AffectedTable(company);
         var identities = changes.Select(c => c.Identity).ToList();
         var rehearsal = basis.Rehearse(company, basis with { Rows = BookChanges.With(basis.Rows, changes) }, affected.Touched(identities));
         var posted = affected.SentUnder(identities, decided: true);
         return new MappingRehearsal(
-            RehearsalAnswer.Of(rehearsal, basis.Chart, basis.Settings.Currency), changes.Count, posted.Count,
-            [.. new DocumentTable(company).Load(posted.Take(MostPosted)).Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal))], asks,
-            [.. changes.Select(c => c.After).OfType<MappingRow>().Select(r => Meaning(r, basis.Chart)).Where(m => m.Length > 0).Distinct()]);
+            RehearsalAnswer.Of(rehearsal, basis.Chart, basis.Settings.Currency),
+            changes.Count,
+            posted.Count,
+            [
+                .. new DocumentTable(company)
+                    .Load(posted.Take(MostPosted))
+                    .Select(d => DocumentNote.Of(d.Id, d.Document, d.Document.SignedTotal)),
+            ],
+            asks,
+            [.. changes.Select(c => c.After).OfType<MappingRow>().Select(r => Meaning(r, basis.Chart)).Where(m => m.Length > 0).Distinct()]
+        );
     }
 
-    private static string Meaning(MappingRow row, Chart chart) => chart.TryFind(row.Account, out var account) ? Targets.Means(row, account) : "";
+    private static string Meaning(MappingRow row, Chart chart) =>
+        chart.TryFind(row.Account, out var account) ? Targets.Means(row, account) : "";
 
     private static IResult Hide(HideRequest request, CompanyBooks books)
     {
         var (kind, value) = (request.Kind?.Trim() ?? "", request.Value?.Trim() ?? "");
-        if ((kind != "account" && !Words<KeyKind>.TryRead(kind, out _)) || value.Length == 0) throw new RefusedException("hidden", "Say what is hidden. Nothing was changed.", 400);
+        if ((kind != "account" && !Words<KeyKind>.TryRead(kind, out _)) || value.Length == 0)
+            throw new RefusedException("hidden", "Say what is hidden. Nothing was changed.", 400);
         books.File.InTransaction(c =>
         {
-            if (request.Hidden) new HiddenTable(c).Hide(kind, value);
-            else new HiddenTable(c).Show(kind, value);
+            if (request.Hidden)
+                new HiddenTable(c).Hide(kind, value);
+            else
+                new HiddenTable(c).Show(kind, value);
             new AuditTable(c).Add(books.Now, books.Who, request.Hidden ? "hide" : "show", $"{kind}/{value}", null, null);
             return 0;
         });

@@ -18,7 +18,19 @@ namespace Adnumera.Web.Mapping;
 
 /// <param name="Documents">Documents that it has taken, whatever their state.</param>
 public sealed record PaymentAccountAnswer(
-    long Id, string Name, PaymentAccountKind Kind, string Account, string AccountTitle, string Currency, string Holder, IReadOnlyList<string> OtherHolders, IReadOnlyList<NumberText> Numbers, long Documents, string Money, string Broken);
+    long Id,
+    string Name,
+    PaymentAccountKind Kind,
+    string Account,
+    string AccountTitle,
+    string Currency,
+    string Holder,
+    IReadOnlyList<string> OtherHolders,
+    IReadOnlyList<NumberText> Numbers,
+    long Documents,
+    string Money,
+    string Broken
+);
 
 /// <summary>A number with its first and last day; blank for since ever and for still in use.</summary>
 public sealed record NumberText(string? Text, string? From, string? Through);
@@ -26,9 +38,22 @@ public sealed record NumberText(string? Text, string? From, string? Through);
 /// <summary>What arrives and no payment account claims, or several do.</summary>
 public sealed record UnclaimedAnswer(string Text, long Documents, string Money, IReadOnlyList<string> ClaimedBy);
 
-public sealed record PaymentAccountsAnswer(IReadOnlyList<PaymentAccountAnswer> Accounts, IReadOnlyList<UnclaimedAnswer> Unclaimed, string Currency);
+public sealed record PaymentAccountsAnswer(
+    IReadOnlyList<PaymentAccountAnswer> Accounts,
+    IReadOnlyList<UnclaimedAnswer> Unclaimed,
+    string Currency
+);
 
-public sealed record PaymentAccountRequest(string? Name, string? Kind, string? Account, string? Currency, string? Holder, IReadOnlyList<string>? OtherHolders, IReadOnlyList<NumberText>? Numbers, bool Confirmed = false);
+public sealed record PaymentAccountRequest(
+    string? Name,
+    string? Kind,
+    string? Account,
+    string? Currency,
+    string? Holder,
+    IReadOnlyList<string>? OtherHolders,
+    IReadOnlyList<NumberText>? Numbers,
+    bool Confirmed = false
+);
 
 /// <summary>Cards, cash and balances: what charges are paid from, with their numbers, days and holders.</summary>
 internal static class PaymentAccountEndpoints
@@ -37,11 +62,32 @@ internal static class PaymentAccountEndpoints
     {
         var accounts = company.MapGroup("payment-accounts").WithTags("Payment accounts");
         accounts.MapGet("", (CompanyBooks books) => books.File.Read(List)).Needs(Right.Read);
-        accounts.MapPost("rehearsals", (long? id, PaymentAccountRequest request, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, Read(c, request)))).Needs(Right.Bookkeep);
-        accounts.MapPost("", (PaymentAccountRequest request, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, null, Confirmed(c, request)))).Needs(Right.Bookkeep);
-        accounts.MapPut("{id:long}", (long id, PaymentAccountRequest request, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, id, Confirmed(c, request)))).Needs(Right.Bookkeep);
-        accounts.MapPost("{id:long}/removal-rehearsal", (long id, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, null))).Needs(Right.Bookkeep);
-        accounts.MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, id, null))).Needs(Right.Bookkeep);
+        accounts
+            .MapPost(
+                "rehearsals",
+                (long? id, PaymentAccountRequest request, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, Read(c, request)))
+            )
+            .Needs(Right.Bookkeep);
+        accounts
+            .MapPost(
+                "",
+                (PaymentAccountRequest request, CompanyBooks books) =>
+                    books.File.InTransaction(c => Save(c, books, null, Confirmed(c, request)))
+            )
+            .Needs(Right.Bookkeep);
+        accounts
+            .MapPut(
+                "{id:long}",
+                (long id, PaymentAccountRequest request, CompanyBooks books) =>
+                    books.File.InTransaction(c => Save(c, books, id, Confirmed(c, request)))
+            )
+            .Needs(Right.Bookkeep);
+        accounts
+            .MapPost("{id:long}/removal-rehearsal", (long id, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, null)))
+            .Needs(Right.Bookkeep);
+        accounts
+            .MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, id, null)))
+            .Needs(Right.Bookkeep);
     }
 
     private static PaymentAccountsAnswer List(SqliteConnection company)
@@ -52,18 +98,50 @@ internal static class PaymentAccountEndpoints
         var byText = arriving.ToDictionary(a => a.Value, Folded.Comparer);
         var managed = basis.Settings.PaymentAccounts;
         return new PaymentAccountsAnswer(
-            [.. new PaymentAccountTable(company).All().Select(a =>
-            {
-                var taken = a.Account.Numbers.Select(n => n.Text).Append(a.Account.Name).Distinct(Folded.Comparer).Select(t => byText.GetValueOrDefault(t)).OfType<ArrivingValue>().ToList();
-                return new PaymentAccountAnswer(
-                    a.Id, a.Account.Name, a.Account.Kind, a.Account.Account, basis.Chart.Title(a.Account.Account), a.Account.Currency.Code, a.Account.Holder, a.Account.OtherHolders,
-                    [.. a.Account.Numbers.Select(n => new NumberText(n.Text, Iso.Text(n.From), Iso.Text(n.Through)))], taken.Sum(t => t.Lines), AmountText.Format(taken.Sum(t => t.Money), currency.Digits),
-                    Targets.BrokenForOffset(basis.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : "");
-            })],
-            [.. arriving.Where(a => a.WaitingLines > 0).Select(a => new UnclaimedAnswer(
-                a.Value, a.WaitingLines, AmountText.Format(a.Waiting, currency.Digits),
-                [.. managed.All.Where(p => p.Numbers.Any(n => Folded.Same(n.Text, a.Value)) || Folded.Same(p.Name, a.Value)).Select(p => p.Name)]))],
-            currency.Code);
+            [
+                .. new PaymentAccountTable(company)
+                    .All()
+                    .Select(a =>
+                    {
+                        var taken = a
+                            .Account.Numbers.Select(n => n.Text)
+                            .Append(a.Account.Name)
+                            .Distinct(Folded.Comparer)
+                            .Select(t => byText.GetValueOrDefault(t))
+                            .OfType<ArrivingValue>()
+                            .ToList();
+                        return new PaymentAccountAnswer(
+                            a.Id,
+                            a.Account.Name,
+                            a.Account.Kind,
+                            a.Account.Account,
+                            basis.Chart.Title(a.Account.Account),
+                            a.Account.Currency.Code,
+                            a.Account.Holder,
+                            a.Account.OtherHolders,
+                            [.. a.Account.Numbers.Select(n => new NumberText(n.Text, Iso.Text(n.From), Iso.Text(n.Through)))],
+                            taken.Sum(t => t.Lines),
+                            AmountText.Format(taken.Sum(t => t.Money), currency.Digits),
+                            Targets.BrokenForOffset(basis.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : ""
+                        );
+                    }),
+            ],
+            [
+                .. arriving
+                    .Where(a => a.WaitingLines > 0)
+                    .Select(a => new UnclaimedAnswer(
+                        a.Value,
+                        a.WaitingLines,
+                        AmountText.Format(a.Waiting, currency.Digits),
+                        [
+                            .. managed
+                                .All.Where(p => p.Numbers.Any(n => Folded.Same(n.Text, a.Value)) || Folded.Same(p.Name, a.Value))
+                                .Select(p => p.Name),
+                        ]
+                    )),
+            ],
+            currency.Code
+        );
     }
 
     private static MappingRehearsal Rehearse(SqliteConnection company, long? id, PaymentAccount? account)
@@ -71,33 +149,77 @@ internal static class PaymentAccountEndpoints
         var basis = BasisTable.Of(company);
         var (accounts, changes) = Changes(company, basis, id, account);
         var identities = changes.Select(c => c.Identity).ToList();
-        var then = basis with { Rows = BookChanges.With(basis.Rows, changes), Settings = basis.Settings with { PaymentAccounts = accounts } };
-        var asks = account is not null && basis.Chart.TryFind(account.Account, out var target) && Targets.AsksOfOffset(target) is { Length: > 0 } ask ? [ask] : Array.Empty<string>();
-        return MappingEndpoints.Rehearse(company, basis, changes, asks) with { Rehearsal = RehearsalAnswer.Of(basis.Rehearse(company, then, new AffectedTable(company).Touched(identities)), basis.Chart, basis.Settings.Currency) };
+        var then = basis with
+        {
+            Rows = BookChanges.With(basis.Rows, changes),
+            Settings = basis.Settings with { PaymentAccounts = accounts },
+        };
+        var asks =
+            account is not null
+            && basis.Chart.TryFind(account.Account, out var target)
+            && Targets.AsksOfOffset(target) is { Length: > 0 } ask
+                ? [ask]
+                : Array.Empty<string>();
+        return MappingEndpoints.Rehearse(company, basis, changes, asks) with
+        {
+            Rehearsal = RehearsalAnswer.Of(
+                basis.Rehearse(company, then, new AffectedTable(company).Touched(identities)),
+                basis.Chart,
+                basis.Settings.Currency
+            ),
+        };
     }
 
     private static PaymentAccountsAnswer Save(SqliteConnection company, CompanyBooks books, long? id, PaymentAccount? account)
     {
         var table = new PaymentAccountTable(company);
-        var before = id is { } known ? table.All().Where(a => a.Id == known).Select(a => a.Account).FirstOrDefault() ?? throw RefusedException.NotFound("This payment account") : null;
+        var before = id is { } known
+            ? table.All().Where(a => a.Id == known).Select(a => a.Account).FirstOrDefault()
+                ?? throw RefusedException.NotFound("This payment account")
+            : null;
         var (_, changes) = Changes(company, BasisTable.Of(company), id, account);
-        if (account is not null) table.Put(id, account);
-        else table.Remove(id!.Value);
+        if (account is not null)
+            table.Put(id, account);
+        else
+            table.Remove(id!.Value);
         MappingChanges.Apply(company, books, changes, $"payment account {(account ?? before)!.Name}");
-        new AuditTable(company).Add(books.Now, books.Who, account is null ? "remove payment account" : "payment account", $"payment-account/{(account ?? before)!.Name}", before, account);
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            account is null ? "remove payment account" : "payment account",
+            $"payment-account/{(account ?? before)!.Name}",
+            before,
+            account
+        );
         return List(company);
     }
 
     // The rows that follow from the accounts as they would be, over those that follow from them now.
-    private static (PaymentAccounts Then, IReadOnlyList<RowChange> Changes) Changes(SqliteConnection company, CodingBasis basis, long? id, PaymentAccount? account)
+    private static (PaymentAccounts Then, IReadOnlyList<RowChange> Changes) Changes(
+        SqliteConnection company,
+        CodingBasis basis,
+        long? id,
+        PaymentAccount? account
+    )
     {
         var now = new PaymentAccountTable(company).All();
         var clash = account is null ? null : now.FirstOrDefault(a => a.Id != id && Folded.Same(a.Account.Name, account.Name)).Account;
-        if (clash is not null) throw new RefusedException("name", $"There is a payment account “{clash.Name}” already. Nothing was changed; choose another name.");
-        var then = new PaymentAccounts([.. now.Where(a => a.Id != id).Select(a => a.Account), .. account is null ? Array.Empty<PaymentAccount>() : [account]]);
+        if (clash is not null)
+            throw new RefusedException(
+                "name",
+                $"There is a payment account “{clash.Name}” already. Nothing was changed; choose another name."
+            );
+        var then = new PaymentAccounts([
+            .. now.Where(a => a.Id != id).Select(a => a.Account),
+            .. account is null ? Array.Empty<PaymentAccount>() : [account],
+        ]);
         var rows = then.Rows();
         var managed = new PaymentAccounts([.. now.Select(a => a.Account)]);
-        var gone = basis.Rows.Where(r => r.Kind == KeyKind.PaymentAccount && (managed.Manages(r.Key) || then.Manages(r.Key)) && !rows.Select(x => x.Identity).ToHashSet().Contains(r.Identity));
+        var gone = basis.Rows.Where(r =>
+            r.Kind == KeyKind.PaymentAccount
+            && (managed.Manages(r.Key) || then.Manages(r.Key))
+            && !rows.Select(x => x.Identity).ToHashSet().Contains(r.Identity)
+        );
         return (then, BookChanges.Between(basis.Rows, rows.Select(ProposedRow.Put).Concat(gone.Select(ProposedRow.Remove))));
     }
 
@@ -105,7 +227,11 @@ internal static class PaymentAccountEndpoints
     private static PaymentAccount Confirmed(SqliteConnection company, PaymentAccountRequest request)
     {
         var account = Read(company, request);
-        if (!request.Confirmed && BasisTable.Of(company).Chart.TryFind(account.Account, out var target) && Targets.AsksOfOffset(target) is { Length: > 0 } ask)
+        if (
+            !request.Confirmed
+            && BasisTable.Of(company).Chart.TryFind(account.Account, out var target)
+            && Targets.AsksOfOffset(target) is { Length: > 0 } ask
+        )
             throw new RefusedException("confirm", $"{ask} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
         return account;
     }
@@ -114,30 +240,61 @@ internal static class PaymentAccountEndpoints
     {
         var chart = BasisTable.Of(company).Chart;
         var (name, account) = (request.Name?.Trim() ?? "", request.Account?.Trim() ?? "");
-        if (name.Length == 0) throw new RefusedException("name", "A payment account needs a name. Nothing was changed.", 400);
-        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind)) throw new RefusedException("kind", $"{Quote.Of(request.Kind)} is not a kind of payment account. Nothing was changed.", 400);
+        if (name.Length == 0)
+            throw new RefusedException("name", "A payment account needs a name. Nothing was changed.", 400);
+        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind))
+            throw new RefusedException("kind", $"{Quote.Of(request.Kind)} is not a kind of payment account. Nothing was changed.", 400);
         var holder = request.Holder?.Trim() ?? "";
         if (kind == PaymentAccountKind.Personal)
         {
             // What a person paid is owed to that person.
-            if (holder.Length == 0) throw new RefusedException("holder", $"“{name}” is a person's own: say whose, for what it pays is owed to that person. Nothing was changed.", 400);
-            if (account.Length == 0 && chart.Role(AccountRole.EmployeePayable) is RoleHolder.Filled payable) account = payable.Account.Id;
+            if (holder.Length == 0)
+                throw new RefusedException(
+                    "holder",
+                    $"“{name}” is a person's own: say whose, for what it pays is owed to that person. Nothing was changed.",
+                    400
+                );
+            if (account.Length == 0 && chart.Role(AccountRole.EmployeePayable) is RoleHolder.Filled payable)
+                account = payable.Account.Id;
             if (chart.TryFind(account, out var owed) && owed.Kind is not (AccountKind.Liability or AccountKind.Equity))
-                throw new RefusedException("account-kind", $"{owed.Title} is no account of what is owed to a person: what is paid from a person's own money credits a liability, or an owner's equity. Nothing was changed; choose another.");
+                throw new RefusedException(
+                    "account-kind",
+                    $"{owed.Title} is no account of what is owed to a person: what is paid "
+                        + "from a person's own money credits a liability, or an owner's equity. Nothing was changed; choose another."
+                );
         }
 
-        if (account.Length == 0) throw new RefusedException("account", $"“{name}” needs its account in the ledger. Nothing was changed; choose one.", 400);
-        if (Targets.BrokenForOffset(chart, account) is { } broken) throw new RefusedException("account-kind", $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another.");
-        var currency = string.IsNullOrWhiteSpace(request.Currency) ? new CompanyTable(company).Currency()
+        if (account.Length == 0)
+            throw new RefusedException("account", $"“{name}” needs its account in the ledger. Nothing was changed; choose one.", 400);
+        if (Targets.BrokenForOffset(chart, account) is { } broken)
+            throw new RefusedException(
+                "account-kind",
+                $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another."
+            );
+        var currency =
+            string.IsNullOrWhiteSpace(request.Currency) ? new CompanyTable(company).Currency()
             : Currency.TryFind(request.Currency.Trim(), out var known) ? known
-            : throw new RefusedException("currency", $"{Quote.Of(request.Currency)} is not a currency of ISO 4217, such as USD. Nothing was changed.", 400);
-        var numbers = (request.Numbers ?? []).Where(n => !string.IsNullOrWhiteSpace(n.Text)).Select(n =>
-        {
-            var number = new PaymentNumber(n.Text!.Trim(), Dates.DayOrNone(n.From), Dates.DayOrNone(n.Through));
-            if (number.Through < number.From) throw new RefusedException("days", $"“{number.Text}” ends before it begins. Nothing was changed.", 400);
-            if (number.Text.Count(char.IsAsciiDigit) > 6) throw new RefusedException("digits", $"“{number.Text}” looks like a whole card number. Nothing was changed; only final digits are kept.", 400);
-            return number;
-        }).ToList();
+            : throw new RefusedException(
+                "currency",
+                $"{Quote.Of(request.Currency)} is not a currency of ISO 4217, such as USD. Nothing was changed.",
+                400
+            );
+        var numbers = (request.Numbers ?? [])
+            .Where(n => !string.IsNullOrWhiteSpace(n.Text))
+            .Select(n =>
+            {
+                var number = new PaymentNumber(n.Text!.Trim(), Dates.DayOrNone(n.From), Dates.DayOrNone(n.Through));
+                if (number.Through < number.From)
+                    throw new RefusedException("days", $"“{number.Text}” ends before it begins. Nothing was changed.", 400);
+                if (number.Text.Count(char.IsAsciiDigit) > 6)
+                    throw new RefusedException(
+                        "digits",
+                        $"“{number.Text}” looks like a whole card number. Nothing was changed; only final digits are kept.",
+                        400
+                    );
+                return number;
+            })
+            .ToList();
         return new PaymentAccount
         {
             Name = name,

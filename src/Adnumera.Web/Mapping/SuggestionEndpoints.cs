@@ -1,7 +1,7 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
@@ -12,7 +12,16 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Web.Mapping;
 
 /// <param name="Confidence">In percent: how often such proposals were right.</param>
-public sealed record SuggestionAnswer(KeyKind Kind, string Value, string Waiting, long WaitingLines, string Account, string AccountTitle, double Confidence, IReadOnlyList<string> Evidence);
+public sealed record SuggestionAnswer(
+    KeyKind Kind,
+    string Value,
+    string Waiting,
+    long WaitingLines,
+    string Account,
+    string AccountTitle,
+    double Confidence,
+    IReadOnlyList<string> Evidence
+);
 
 public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, string Currency);
 
@@ -25,7 +34,9 @@ internal static class SuggestionEndpoints
     private const double LeastConfidence = 0.3;
 
     public static void MapSuggestions(this RouteGroupBuilder mapping) =>
-        mapping.MapGet("{kind}/suggestions", (string kind, CompanyBooks books) => books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)))).Needs(Right.Read);
+        mapping
+            .MapGet("{kind}/suggestions", (string kind, CompanyBooks books) => books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind))))
+            .Needs(Right.Read);
 
     private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind)
     {
@@ -34,15 +45,30 @@ internal static class SuggestionEndpoints
         var table = new LearningTable(company);
         var waiting = new MappingTable(company).Arriving(kind, MostValues).Where(v => v.WaitingLines > 0).ToList();
         var lines = table.Waiting(kind, waiting.Select(w => w.Value), MostLinesEach);
-        if (lines.Count == 0) return new SuggestionsAnswer([], 0, currency.Code);
+        if (lines.Count == 0)
+            return new SuggestionsAnswer([], 0, currency.Code);
         var (chart, past) = (ledger.Chart(), table.Past(MostPast));
         var suggester = new Suggester(chart, past, ledger.History());
         return new SuggestionsAnswer(
-            [.. waiting.Where(w => lines.ContainsKey(kind.Fold(w.Value))).Select(w => (Value: w, Suggestion: suggester.ForValue(lines[kind.Fold(w.Value)]))).Where(s => s.Suggestion is { Confidence: >= LeastConfidence })
-                .Select(s => new SuggestionAnswer(
-                    kind, s.Value.Value, AmountText.Format(s.Value.Waiting, currency.Digits), s.Value.WaitingLines, s.Suggestion!.Account, chart.Title(s.Suggestion.Account),
-                    Math.Round(s.Suggestion.Confidence * 100, 1), s.Suggestion.Evidence))
-                .OrderByDescending(s => s.Confidence)],
-            past.Count, currency.Code);
+            [
+                .. waiting
+                    .Where(w => lines.ContainsKey(kind.Fold(w.Value)))
+                    .Select(w => (Value: w, Suggestion: suggester.ForValue(lines[kind.Fold(w.Value)])))
+                    .Where(s => s.Suggestion is { Confidence: >= LeastConfidence })
+                    .Select(s => new SuggestionAnswer(
+                        kind,
+                        s.Value.Value,
+                        AmountText.Format(s.Value.Waiting, currency.Digits),
+                        s.Value.WaitingLines,
+                        s.Suggestion!.Account,
+                        chart.Title(s.Suggestion.Account),
+                        Math.Round(s.Suggestion.Confidence * 100, 1),
+                        s.Suggestion.Evidence
+                    ))
+                    .OrderByDescending(s => s.Confidence),
+            ],
+            past.Count,
+            currency.Code
+        );
     }
 }

@@ -26,7 +26,10 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
         }
         catch (LedgerUnavailableException e) when (e.Trouble == LedgerTrouble.NotAllowed)
         {
-            return new DispatchEnd(file.InTransaction(c => Planning.TakeBack(c, dispatch, "The ledger does not allow the connection any more")), Well: false);
+            return new DispatchEnd(
+                file.InTransaction(c => Planning.TakeBack(c, dispatch, "The ledger does not allow the connection any more")),
+                Well: false
+            );
         }
         catch (Exception e) when (e is LedgerUnavailableException or RefusedException)
         {
@@ -38,7 +41,10 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
     {
         var (ledger, organisation, name) = ledgers.Connected(file);
         if ((await ledger.Organisation(stopping)).Id != organisation)
-            return new DispatchEnd($"The ledger at this address is not {name}'s any more. Nothing was sent; connect it again under Set-up.", Well: false);
+            return new DispatchEnd(
+                $"The ledger at this address is not {name}'s any more. Nothing was sent; connect it again under Set-up.",
+                Well: false
+            );
         var sender = new Sender(file, ledger, organisation, clock);
         await sender.Settle(onlyDue: false, stopping);
         var tries = 0;
@@ -48,10 +54,15 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
             if (file.Read(c => new OutboxTable(c).IsCancelled(dispatch)))
                 return new DispatchEnd(file.InTransaction(c => Planning.TakeBack(c, dispatch, "Stopped by a person")), Well: true);
             if (next.Organisation != organisation)
-                return new DispatchEnd($"What is left was planned for another ledger than {name}. It was not sent; take it back, or connect that ledger again.", Well: false);
+                return new DispatchEnd(
+                    $"What is left was planned for another ledger than {name}. It was not sent; "
+                        + "take it back, or connect that ledger again.",
+                    Well: false
+                );
             var answer = await sender.Send(next);
             tries = answer is PostingAnswer.Accepted or PostingAnswer.Refused ? 0 : tries + 1;
-            if (await After(answer, tries > MostTries) is { } end) return end;
+            if (await After(answer, tries > MostTries) is { } end)
+                return end;
         }
 
         var row = file.Read(c => new OutboxTable(c).Find(dispatch))!;
@@ -62,18 +73,31 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
     private async Task<DispatchEnd?> After(PostingAnswer answer, bool tooOften)
     {
         var unclear = tooOften
-            ? new DispatchEnd("The ledger gives no clear answers. What it may have taken is asked for by its key, again over time; go on later with the rest, or take it back.", Well: false)
+            ? new DispatchEnd(
+                "The ledger gives no clear answers. What it may have taken is asked for by its key, again over time; "
+                    + "go on later with the rest, or take it back.",
+                Well: false
+            )
             : (DispatchEnd?)null;
         var (end, wait) = answer.Match<(DispatchEnd? End, TimeSpan Wait)>(
             accepted: _ => default,
             refused: _ => default,
             lost: _ => (unclear, default),
             keyInUse: _ => (unclear, default),
-            tryLater: later => tooOften
-                ? (new DispatchEnd("The ledger asks to wait. What was not sent stays planned; go on later, or take it back.", Well: false), default)
-                : (null, later.After < LongestWait ? later.After : LongestWait),
-            notAllowed: _ => throw new LedgerUnavailableException { Trouble = LedgerTrouble.NotAllowed });
-        if (wait > TimeSpan.Zero) await Task.Delay(wait, clock, stopping);
+            tryLater: later =>
+                tooOften
+                    ? (
+                        new DispatchEnd(
+                            "The ledger asks to wait. What was not sent stays planned; go on later, or take it back.",
+                            Well: false
+                        ),
+                        default
+                    )
+                    : (null, later.After < LongestWait ? later.After : LongestWait),
+            notAllowed: _ => throw new LedgerUnavailableException { Trouble = LedgerTrouble.NotAllowed }
+        );
+        if (wait > TimeSpan.Zero)
+            await Task.Delay(wait, clock, stopping);
         return end;
     }
 }

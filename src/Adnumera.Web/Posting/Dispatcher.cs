@@ -12,7 +12,8 @@ namespace Adnumera.Web.Posting;
 /// <summary>
 /// Runs dispatches, one at a time for each company, and goes on with what was cut off. What fails in one company stops no other.
 /// </summary>
-public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<Dispatcher> log) : BackgroundService
+public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<Dispatcher> log)
+    : BackgroundService
 {
     internal const string Turn = "a dispatch";
     internal const string Schedule = "schedule";
@@ -30,14 +31,21 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         if (books.File.Read(c => new PendingPullTable(c).Exists()))
         {
             throw new RefusedException(
-                "pull-waits", "The ledger changed since the last pull, and somebody has to look at what that breaks first. Nothing was sent; take the pull over under Set-up.",
-                StatusCodes.Status409Conflict);
+                "pull-waits",
+                "The ledger changed since the last pull, and somebody has to look at what that breaks first. Nothing was sent; "
+                    + "take the pull over under Set-up.",
+                StatusCodes.Status409Conflict
+            );
         }
 
         if (books.File.Read(c => new OutboxTable(c).Planned()) is { } before && !turns.IsTaken(books.CompanyId))
         {
             throw new RefusedException(
-                "planned", $"{before.Count} of an earlier dispatch were planned and not sent. Nothing was started; go on with them, or take them back.", StatusCodes.Status409Conflict);
+                "planned",
+                $"{before.Count} of an earlier dispatch were planned and not sent. Nothing was started; "
+                    + "go on with them, or take them back.",
+                StatusCodes.Status409Conflict
+            );
         }
 
         return Go(books, () => books.File.InTransaction(c => Planning.Plan(c, books, organisation, period), durable: true), scheduled);
@@ -52,20 +60,31 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         if (planned is { } other && other.Organisation != organisation)
         {
             throw new RefusedException(
-                "other-ledger", $"{other.Count} were planned for another ledger than {name}. Nothing was sent; take them back, or connect that ledger again.",
-                StatusCodes.Status409Conflict);
+                "other-ledger",
+                $"{other.Count} were planned for another ledger than {name}. Nothing was sent; "
+                    + "take them back, or connect that ledger again.",
+                StatusCodes.Status409Conflict
+            );
         }
 
-        var dispatch = planned?.Dispatch ?? books.File.Read(c => new OutboxTable(c).Unanswered(organisation)).Select(i => (long?)i.DispatchId).LastOrDefault()
+        var dispatch =
+            planned?.Dispatch
+            ?? books.File.Read(c => new OutboxTable(c).Unanswered(organisation)).Select(i => (long?)i.DispatchId).LastOrDefault()
             ?? throw new RefusedException("nothing-open", "Every instruction has its answer. There is nothing to go on with.");
-        return Go(books, () => books.File.InTransaction(c =>
-        {
-            new OutboxTable(c).Reopen(dispatch);
-            return dispatch;
-        }), scheduled: false);
+        return Go(
+            books,
+            () =>
+                books.File.InTransaction(c =>
+                {
+                    new OutboxTable(c).Reopen(dispatch);
+                    return dispatch;
+                }),
+            scheduled: false
+        );
     }
 
-    /// <summary>Stops a dispatch after the instruction that is being sent, or takes back at once what it planned and did not send. Returns what happens, as people say it.</summary>
+    /// <summary>Stops a dispatch after the instruction that is being sent, or takes back at once what it planned and did not send. Returns
+    /// what happens, as people say it.</summary>
     public string Cancel(CompanyBooks books, long dispatch)
     {
         if (IsRunning(books.CompanyId, dispatch))
@@ -75,19 +94,27 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         }
 
         using var turn = turns.Take(books.CompanyId, Turn);
-        return books.File.InTransaction(c =>
-        {
-            var outbox = new OutboxTable(c);
-            if (outbox.Find(dispatch) is not { } found) throw RefusedException.NotFound("This dispatch");
-            if (found.Unsent == 0)
-                throw new RefusedException("nothing-planned", "Nothing of this dispatch is planned any more. Nothing was taken back.", StatusCodes.Status409Conflict);
-            var back = Planning.Withdraw(c, dispatch);
-            outbox.LeaveUnknown();
-            var outcome = $"Taken back by {books.Who}: {Planning.Tally(outbox.Find(dispatch)!, back)}.";
-            outbox.End(dispatch, books.Now, outcome);
-            new AuditTable(c).Add(books.Now, books.Who, "take back", $"dispatch/{dispatch}", null, new { documents = back });
-            return outcome;
-        }, durable: true);
+        return books.File.InTransaction(
+            c =>
+            {
+                var outbox = new OutboxTable(c);
+                if (outbox.Find(dispatch) is not { } found)
+                    throw RefusedException.NotFound("This dispatch");
+                if (found.Unsent == 0)
+                    throw new RefusedException(
+                        "nothing-planned",
+                        "Nothing of this dispatch is planned any more. Nothing was taken back.",
+                        StatusCodes.Status409Conflict
+                    );
+                var back = Planning.Withdraw(c, dispatch);
+                outbox.LeaveUnknown();
+                var outcome = $"Taken back by {books.Who}: {Planning.Tally(outbox.Find(dispatch)!, back)}.";
+                outbox.End(dispatch, books.Now, outcome);
+                new AuditTable(c).Add(books.Now, books.Who, "take back", $"dispatch/{dispatch}", null, new { documents = back });
+                return outcome;
+            },
+            durable: true
+        );
     }
 
     /// <summary>Whether a dispatch runs in this process: one that has no end and does not run was cut off.</summary>
@@ -105,10 +132,16 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         stopping = stoppingToken;
 
         // A dispatch that has no end was cut off with the server: it goes on.
-        companies.ForEach(log, "start", clock, (company, file) =>
-        {
-            if (file.Read(c => new OutboxTable(c).Unended()) is { } cutOff) Go(new CompanyBooks(file, company, cutOff.Who, clock), () => cutOff.Id, scheduled: false);
-        });
+        companies.ForEach(
+            log,
+            "start",
+            clock,
+            (company, file) =>
+            {
+                if (file.Read(c => new OutboxTable(c).Unended()) is { } cutOff)
+                    Go(new CompanyBooks(file, company, cutOff.Who, clock), () => cutOff.Id, scheduled: false);
+            }
+        );
         return Task.CompletedTask;
     }
 
@@ -175,7 +208,9 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
             outbox.End(dispatch, clock.GetUtcNow(), end.Outcome);
             return 0;
         });
-        if (end.Well) companies.Installation.Well(books.CompanyId, Schedule);
-        else if (scheduled) companies.Installation.Trouble(books.CompanyId, Schedule, clock.GetUtcNow(), end.Outcome);
+        if (end.Well)
+            companies.Installation.Well(books.CompanyId, Schedule);
+        else if (scheduled)
+            companies.Installation.Trouble(books.CompanyId, Schedule, clock.GetUtcNow(), end.Outcome);
     }
 }

@@ -25,32 +25,51 @@ internal static class Planning
         var documents = new DocumentTable(company);
         var ready = new AffectedTable(company).Ready(period);
         if (ready.Count == 0)
-            throw new RefusedException("nothing-ready", period is null ? "No document is ready. Nothing was sent." : $"No document of {period} is ready. Nothing was sent.");
+            throw new RefusedException(
+                "nothing-ready",
+                period is null ? "No document is ready. Nothing was sent." : $"No document of {period} is ready. Nothing was sent."
+            );
         var outbox = new OutboxTable(company);
         var dispatch = outbox.Start(books.Now, books.Who);
         var composer = Recoding.Composer(company);
         var plan = new PostingPlan(
-            new CompanyTable(company).Slug(), organisation, new SupplierLinkTable(company).Directory(), ChoiceTable.Of(company).PaymentAccounts, outbox.Suppliers(organisation));
+            new CompanyTable(company).Slug(),
+            organisation,
+            new SupplierLinkTable(company).Directory(),
+            ChoiceTable.Of(company).PaymentAccounts,
+            outbox.Suppliers(organisation)
+        );
         using var writer = new CodingWriter(company);
         foreach (var stored in ready.Chunk(Batch).SelectMany(documents.Load))
         {
             var document = new ReadyDocument(stored.Id, stored.Revision, composer.Compose(stored.Document, stored.DuplicateOf));
-            foreach (var step in plan.StepsOf(document)) Write(step, stored);
+            foreach (var step in plan.StepsOf(document))
+                Write(step, stored);
         }
 
         writer.Complete();
-        new AuditTable(company).Add(books.Now, books.Who, "dispatch", $"dispatch/{dispatch}", null, new { documents = ready.Count, suppliers = plan.MissingSuppliers });
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            "dispatch",
+            $"dispatch/{dispatch}",
+            null,
+            new { documents = ready.Count, suppliers = plan.MissingSuppliers }
+        );
         return dispatch;
 
-        void Write(PlanStep step, StoredDocument stored) => step.Match<Action>(
-            addSupplier: s => () => outbox.PlanSupplier(dispatch, organisation, s.Revision, s.Key, s.Name),
-            postEntry: s => () =>
-            {
-                outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, s.Entry);
-                writer.Move(stored, DocumentEvent.Planned);
-            },
-            recode: s => () => writer.Recode(stored, s.Document.Composed),
-            leaveOut: _ => () => writer.Move(stored, DocumentEvent.LeftOut, setAside: SetAsideKind.Zero))();
+        void Write(PlanStep step, StoredDocument stored) =>
+            step.Match<Action>(
+                addSupplier: s => () => outbox.PlanSupplier(dispatch, organisation, s.Revision, s.Key, s.Name),
+                postEntry: s =>
+                    () =>
+                    {
+                        outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, s.Entry);
+                        writer.Move(stored, DocumentEvent.Planned);
+                    },
+                recode: s => () => writer.Recode(stored, s.Document.Composed),
+                leaveOut: _ => () => writer.Move(stored, DocumentEvent.LeftOut, setAside: SetAsideKind.Zero)
+            )();
     }
 
     /// <summary>Takes back what a dispatch planned and did not send; returns how many documents are ready again.</summary>
@@ -58,7 +77,8 @@ internal static class Planning
     {
         using var writer = new CodingWriter(company);
         var back = new DocumentTable(company).Load(new OutboxTable(company).Withdraw(dispatch));
-        foreach (var document in back) writer.Move(document, DocumentEvent.Withdrawn);
+        foreach (var document in back)
+            writer.Move(document, DocumentEvent.Withdrawn);
         writer.Complete();
         return back.Count;
     }
@@ -74,10 +94,16 @@ internal static class Planning
     public static string Tally(DispatchRow dispatch, int back)
     {
         var parts = new List<string> { $"{dispatch.Accepted} of {dispatch.Planned + back} were taken" };
-        if (dispatch.Refused > 0) parts.Add($"{dispatch.Refused} refused");
-        if (back > 0) parts.Add($"{back} {(back == 1 ? "document that was not sent is" : "documents that were not sent are")} ready again");
-        if (dispatch.Unknown > 0) parts.Add($"{dispatch.Unknown} without a clear answer, asked for again by {(dispatch.Unknown == 1 ? "its key" : "their keys")}");
-        if (dispatch.Unsent > 0) parts.Add($"{dispatch.Unsent} not sent");
+        if (dispatch.Refused > 0)
+            parts.Add($"{dispatch.Refused} refused");
+        if (back > 0)
+            parts.Add($"{back} {(back == 1 ? "document that was not sent is" : "documents that were not sent are")} ready again");
+        if (dispatch.Unknown > 0)
+            parts.Add(
+                $"{dispatch.Unknown} without a clear answer, asked for again by {(dispatch.Unknown == 1 ? "its key" : "their keys")}"
+            );
+        if (dispatch.Unsent > 0)
+            parts.Add($"{dispatch.Unsent} not sent");
         return string.Join("; ", parts);
     }
 }

@@ -12,10 +12,18 @@ using Quartz;
 namespace Adnumera.Web.Posting;
 
 /// <summary>
-/// What posting does by itself: starts the dispatches that are due by the companies' schedules, and asks again over time for what has no clear answer.
+/// What posting does by itself: starts the dispatches that are due by the companies' schedules, and asks again over time for what has no
+/// clear answer.
 /// Quartz wakes it each minute; when something is due stands in the company's file.
 /// </summary>
-public sealed class PostingClock(CompanyFiles companies, Dispatcher dispatcher, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<PostingClock> log) : IJob
+public sealed class PostingClock(
+    CompanyFiles companies,
+    Dispatcher dispatcher,
+    LedgerAccess ledgers,
+    LedgerTurns turns,
+    TimeProvider clock,
+    ILogger<PostingClock> log
+) : IJob
 {
     private const string Nobody = "the schedule";
 
@@ -29,21 +37,31 @@ public sealed class PostingClock(CompanyFiles companies, Dispatcher dispatcher, 
         await AskAgain(cancellationToken);
     }
 
-    /// <summary>Starts the dispatches that are due, each company's once a day; one that fails is shown and tried again at the next time.</summary>
-    public void StartScheduled() => companies.ForEach(log, Dispatcher.Schedule, clock, (company, file) =>
-    {
-        var now = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), file.TimeZone()).DateTime;
-        var (schedule, last) = file.Read(c => (new CompanyTable(c).Schedule(), new CompanyTable(c).LastScheduled()));
-        if (!TimeOnly.TryParseExact(schedule, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var due)) return;
-        if (last == DateOnly.FromDateTime(now) || TimeOnly.FromDateTime(now) < due) return;
-        if (turns.IsTaken(company)) return; // Whoever has the turn goes first; a minute later it is tried again.
-        file.InTransaction(c =>
-        {
-            new CompanyTable(c).NoteScheduled(DateOnly.FromDateTime(now));
-            return 0;
-        });
-        Start(new CompanyBooks(file, company, Nobody, clock));
-    });
+    /// <summary>Starts the dispatches that are due, each company's once a day; one that fails is shown and tried again at the next
+    /// time.</summary>
+    public void StartScheduled() =>
+        companies.ForEach(
+            log,
+            Dispatcher.Schedule,
+            clock,
+            (company, file) =>
+            {
+                var now = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), file.TimeZone()).DateTime;
+                var (schedule, last) = file.Read(c => (new CompanyTable(c).Schedule(), new CompanyTable(c).LastScheduled()));
+                if (!TimeOnly.TryParseExact(schedule, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var due))
+                    return;
+                if (last == DateOnly.FromDateTime(now) || TimeOnly.FromDateTime(now) < due)
+                    return;
+                if (turns.IsTaken(company))
+                    return; // Whoever has the turn goes first; a minute later it is tried again.
+                file.InTransaction(c =>
+                {
+                    new CompanyTable(c).NoteScheduled(DateOnly.FromDateTime(now));
+                    return 0;
+                });
+                Start(new CompanyBooks(file, company, Nobody, clock));
+            }
+        );
 
     /// <summary>Asks for what has no clear answer, where it is time to, and sends again what a ledger surely does not have.</summary>
     public async Task AskAgain(CancellationToken cancel)
@@ -69,7 +87,8 @@ public sealed class PostingClock(CompanyFiles companies, Dispatcher dispatcher, 
     {
         var file = companies.Open(company);
         var isOpen = file.Read(c => new OutboxTable(c).CountUnknown() > 0 && new LedgerTable(c).Connection() is not null);
-        if (!isOpen || turns.IsTaken(company)) return;
+        if (!isOpen || turns.IsTaken(company))
+            return;
         using var turn = turns.Take(company, Dispatcher.Turn);
         var (ledger, organisation, _) = ledgers.Connected(file);
         await new Sender(file, ledger, organisation, clock).Settle(onlyDue: true, cancel);

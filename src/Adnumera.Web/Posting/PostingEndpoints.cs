@@ -21,7 +21,16 @@ namespace Adnumera.Web.Posting;
 /// <param name="Planned">What an earlier dispatch planned and did not send; none for most.</param>
 /// <param name="Unknown">How many were sent and have no clear answer yet; the ledger is asked for them again over time.</param>
 public sealed record ToPostAnswer(
-    long Documents, string Money, string Currency, IReadOnlyList<string> NewSuppliers, IReadOnlyList<KindTally> Kinds, bool Connected, DispatchAnswer? Latest, PlannedAnswer? Planned, long Unknown);
+    long Documents,
+    string Money,
+    string Currency,
+    IReadOnlyList<string> NewSuppliers,
+    IReadOnlyList<KindTally> Kinds,
+    bool Connected,
+    DispatchAnswer? Latest,
+    PlannedAnswer? Planned,
+    long Unknown
+);
 
 /// <param name="Dispatch">The dispatch.</param>
 /// <param name="Count">How many.</param>
@@ -33,12 +42,34 @@ public sealed record KindTally(DocumentKind Kind, string Title, long Documents, 
 /// <param name="Running">Whether it runs; one that has no end and does not run was cut off.</param>
 /// <param name="Unknown">Sent, and without a clear answer.</param>
 /// <param name="Unsent">Planned, and not sent.</param>
-public sealed record DispatchAnswer(long Id, string StartedAt, string Who, string EndedAt, string Outcome, bool Running, long Planned, long Accepted, long Refused, long Unknown, long Unsent);
+public sealed record DispatchAnswer(
+    long Id,
+    string StartedAt,
+    string Who,
+    string EndedAt,
+    string Outcome,
+    bool Running,
+    long Planned,
+    long Accepted,
+    long Refused,
+    long Unknown,
+    long Unsent
+);
 
 public sealed record DispatchDetail(DispatchAnswer Dispatch, IReadOnlyList<OutcomeAnswer> Outcomes);
 
 public sealed record OutcomeAnswer(
-    long Id, InstructionKind Kind, InstructionState State, string Explanation, string LedgerId, long DocumentId, string Who, string Reference, DocumentKind? DocumentKind, string Money);
+    long Id,
+    InstructionKind Kind,
+    InstructionState State,
+    string Explanation,
+    string LedgerId,
+    long DocumentId,
+    string Who,
+    string Reference,
+    DocumentKind? DocumentKind,
+    string Money
+);
 
 public sealed record DispatchStarted(long Id);
 
@@ -61,10 +92,21 @@ internal static class PostingEndpoints
         var dispatches = company.MapGroup("dispatches").WithTags("Posting");
         dispatches.MapPost("", Start).Needs(Right.Bookkeep);
         dispatches.MapPost("resume", Resume).Needs(Right.Bookkeep);
-        dispatches.MapPost("{id:long}/cancel", (long id, CompanyBooks books, Dispatcher dispatcher) => new CancelAnswer(dispatcher.Cancel(books, id))).Needs(Right.Bookkeep);
+        dispatches
+            .MapPost(
+                "{id:long}/cancel",
+                (long id, CompanyBooks books, Dispatcher dispatcher) => new CancelAnswer(dispatcher.Cancel(books, id))
+            )
+            .Needs(Right.Bookkeep);
         dispatches.MapGet("{id:long}", Detail).Needs(Right.Read);
-        dispatches.MapGet("{id:long}/progress", (long id, CompanyBooks books, Dispatcher dispatcher, CancellationToken cancel) => TypedResults.ServerSentEvents(Progress(id, books, dispatcher, cancel)))
-            .Needs(Right.Read).ExcludeFromDescription();
+        dispatches
+            .MapGet(
+                "{id:long}/progress",
+                (long id, CompanyBooks books, Dispatcher dispatcher, CancellationToken cancel) =>
+                    TypedResults.ServerSentEvents(Progress(id, books, dispatcher, cancel))
+            )
+            .Needs(Right.Read)
+            .ExcludeFromDescription();
     }
 
     private static Accepted<DispatchStarted> Start(DispatchRequest? request, CompanyBooks books, Dispatcher dispatcher) =>
@@ -88,11 +130,18 @@ internal static class PostingEndpoints
         var known = new SupplierLinkTable(c).Directory();
         var connection = new LedgerTable(c).Connection();
         return new ToPostAnswer(
-            kinds.Sum(k => k.Documents), Text(kinds.Sum(k => k.Money)), currency.Code,
+            kinds.Sum(k => k.Documents),
+            Text(kinds.Sum(k => k.Money)),
+            currency.Code,
             [.. ready.Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
             [.. kinds.Select(k => new KindTally(k.Kind, k.Kind.Title(), k.Documents, Text(k.Money)))],
-            connection is not null, outbox.Latest() is { } latest ? answer(latest) : null,
-            outbox.Planned() is { } planned ? new PlannedAnswer(planned.Dispatch, planned.Count, planned.Organisation != connection?.Organisation) : null, outbox.CountUnknown());
+            connection is not null,
+            outbox.Latest() is { } latest ? answer(latest) : null,
+            outbox.Planned() is { } planned
+                ? new PlannedAnswer(planned.Dispatch, planned.Count, planned.Organisation != connection?.Organisation)
+                : null,
+            outbox.CountUnknown()
+        );
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
     }
@@ -108,41 +157,81 @@ internal static class PostingEndpoints
         var (outbox, currency) = (new OutboxTable(company), new CompanyTable(company).Currency());
         return new(
             answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch")),
-            [.. outbox.Outcomes(id, MostOutcomes).Select(o => new OutcomeAnswer(
-                o.Id, Words<InstructionKind>.Read(o.Kind), Words<InstructionState>.Read(o.State), o.RefusalText.Length > 0 ? Explain(o.RefusalCode, o.RefusalText) : "", o.LedgerId, o.DocumentId, o.Who, o.Reference, o.DocumentKind.Length > 0 ? Words<DocumentKind>.Read(o.DocumentKind) : null, AmountText.Format(o.SignedTotal, currency.Digits)))]);
+            [
+                .. outbox
+                    .Outcomes(id, MostOutcomes)
+                    .Select(o => new OutcomeAnswer(
+                        o.Id,
+                        Words<InstructionKind>.Read(o.Kind),
+                        Words<InstructionState>.Read(o.State),
+                        o.RefusalText.Length > 0 ? Explain(o.RefusalCode, o.RefusalText) : "",
+                        o.LedgerId,
+                        o.DocumentId,
+                        o.Who,
+                        o.Reference,
+                        o.DocumentKind.Length > 0 ? Words<DocumentKind>.Read(o.DocumentKind) : null,
+                        AmountText.Format(o.SignedTotal, currency.Digits)
+                    )),
+            ]
+        );
     }
 
     // What ran before the row was read may have ended since, and what runs now may have begun since: neither was cut off.
     private static DispatchAnswer Answer(DispatchRow row, long? before, CompanyBooks books, Dispatcher dispatcher)
     {
         var runs = row.EndedAt.Length == 0 && (before == row.Id || dispatcher.IsRunning(books.CompanyId, row.Id));
-        var outcome = row.EndedAt.Length == 0 && !runs ? "It was cut off before its end was written. Go on, or take back what was not sent." : row.Outcome;
-        return new(row.Id, row.StartedAt, row.Who, row.EndedAt, outcome, runs, row.Planned, row.Accepted, row.Refused, row.Unknown, row.Unsent);
+        var outcome =
+            row.EndedAt.Length == 0 && !runs
+                ? "It was cut off before its end was written. Go on, or take back what was not sent."
+                : row.Outcome;
+        return new(
+            row.Id,
+            row.StartedAt,
+            row.Who,
+            row.EndedAt,
+            outcome,
+            runs,
+            row.Planned,
+            row.Accepted,
+            row.Refused,
+            row.Unknown,
+            row.Unsent
+        );
     }
 
-    private static async IAsyncEnumerable<DispatchAnswer> Progress(long id, CompanyBooks books, Dispatcher dispatcher, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<DispatchAnswer> Progress(
+        long id,
+        CompanyBooks books,
+        Dispatcher dispatcher,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         DispatchAnswer? last = null;
         while (!cancel.IsCancellationRequested)
         {
             var before = dispatcher.Running(books.CompanyId);
-            if (books.File.Read(c => new OutboxTable(c).Find(id)) is not { } row) yield break;
+            if (books.File.Read(c => new OutboxTable(c).Find(id)) is not { } row)
+                yield break;
             var now = Answer(row, before, books, dispatcher);
-            if (now != last) yield return last = now;
-            if (!now.Running) yield break;
+            if (now != last)
+                yield return last = now;
+            if (!now.Running)
+                yield break;
             await Task.Delay(Beat, cancel);
         }
     }
 
     // The ledger's own words, and what to do.
-    private static string Explain(string code, string text) => text + code switch
-    {
-        "account-closed" => " Map it to another account, or open the account again in the ledger and pull the chart.",
-        "account-unknown" => " Pull the chart again; the mapping names an account that is gone.",
-        "supplier-unknown" => " Add the supplier in the ledger, then code the document again.",
-        "period-locked" => " Unlock the period in the ledger, or move the entry date.",
-        "text-too-long" => " Shorten the text at its source and take the document in again.",
-        "currency" => " Keep this document in a company of its currency.",
-        _ => "",
-    };
+    private static string Explain(string code, string text) =>
+        text
+        + code switch
+        {
+            "account-closed" => " Map it to another account, or open the account again in the ledger and pull the chart.",
+            "account-unknown" => " Pull the chart again; the mapping names an account that is gone.",
+            "supplier-unknown" => " Add the supplier in the ledger, then code the document again.",
+            "period-locked" => " Unlock the period in the ledger, or move the entry date.",
+            "text-too-long" => " Shorten the text at its source and take the document in again.",
+            "currency" => " Keep this document in a company of its currency.",
+            _ => "",
+        };
 }

@@ -12,15 +12,18 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Web.Posting;
 
 /// <summary>
-/// Takes single instructions to the ledger of one organisation, and finds out what became of them. Whoever uses it has the company's turn at the
+/// Takes single instructions to the ledger of one organisation, and finds out what became of them. Whoever uses it has the company's turn
+/// at the
 /// ledger. Everything is written down before it is sent.
 /// </summary>
 internal sealed class Sender(CompanyFile file, ILedger ledger, string organisation, TimeProvider clock)
 {
-    /// <summary>Sends an instruction, and asks for its key at once where no clear answer came. Returns the ledger's answer; <see cref="PostingAnswer.Accepted"/> where asking found it.</summary>
+    /// <summary>Sends an instruction, and asks for its key at once where no clear answer came. Returns the ledger's answer;
+    /// <see cref="PostingAnswer.Accepted"/> where asking found it.</summary>
     public async Task<PostingAnswer> Send(InstructionRow instruction)
     {
-        if (instruction.Organisation != organisation) throw new InvalidOperationException("An instruction goes to no other ledger than it was planned for.");
+        if (instruction.Organisation != organisation)
+            throw new InvalidOperationException("An instruction goes to no other ledger than it was planned for.");
         file.InTransaction(c => Done(() => new OutboxTable(c).Sent(instruction.Id, clock.GetUtcNow())), durable: true);
 
         // Once it is sent it is not taken back: its answer is waited for even when the server stops.
@@ -29,11 +32,13 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
             : await ledger.PostEntry(instruction.Entry, CancellationToken.None);
         file.InTransaction(c => Done(() => Answer(c, instruction, answer)));
         var other = answer as PostingAnswer.KeyInUse;
-        if (answer is not PostingAnswer.Lost && other is null) return answer;
+        if (answer is not PostingAnswer.Lost && other is null)
+            return answer;
         return await Ask(instruction, other, CancellationToken.None) is { } found ? found : answer;
     }
 
-    /// <summary>Asks for everything that was sent and has no clear answer, and sends again what the ledger has surely not. Returns how many stay unknown.</summary>
+    /// <summary>Asks for everything that was sent and has no clear answer, and sends again what the ledger has surely not. Returns how many
+    /// stay unknown.</summary>
     /// <param name="onlyDue">Only what is to be asked for again by now.</param>
     /// <param name="cancel">Stops between two.</param>
     public async Task<int> Settle(bool onlyDue, CancellationToken cancel)
@@ -43,10 +48,16 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
         {
             cancel.ThrowIfCancellationRequested();
             unknown++;
-            if (onlyDue && !Outbox.IsDue(instruction.Absence, clock.GetUtcNow())) continue;
-            var answer = Outbox.Next(instruction.StateValue, instruction.Absence) == PostingStep.Send ? await Send(instruction) : await Ask(instruction, null, cancel);
-            if (answer is PostingAnswer.Accepted or PostingAnswer.Refused) unknown--;
-            if (answer is PostingAnswer.TryLater or PostingAnswer.NotAllowed) break;
+            if (onlyDue && !Outbox.IsDue(instruction.Absence, clock.GetUtcNow()))
+                continue;
+            var answer =
+                Outbox.Next(instruction.StateValue, instruction.Absence) == PostingStep.Send
+                    ? await Send(instruction)
+                    : await Ask(instruction, null, cancel);
+            if (answer is PostingAnswer.Accepted or PostingAnswer.Refused)
+                unknown--;
+            if (answer is PostingAnswer.TryLater or PostingAnswer.NotAllowed)
+                break;
         }
 
         return unknown;
@@ -69,11 +80,16 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
     // The key is in the ledger with other content: what was sent beside what stands there; the proof goes on from it.
     private async Task<string> ShowBoth(InstructionRow instruction, string id, PostingAnswer.KeyInUse other, CancellationToken cancel)
     {
-        if (instruction.IsSupplier) return other.LedgerText;
+        if (instruction.IsSupplier)
+            return other.LedgerText;
         var found = (await ledger.EntriesOf([instruction.Entry.Identity], cancel)).Where(e => e.LedgerEntry == id).ToList();
         var currency = file.Read(c => new CompanyTable(c).Currency());
-        var differences = Prover.Compare(instruction.Entry.AsIntended(), found)
-            .Select(d => $"{d.Detail} Sent: {(d.Intended.Write(currency.Digits) is { Length: > 0 } was ? was : "nothing")}; there: {(d.Found.Write(currency.Digits) is { Length: > 0 } now ? now : "nothing")}.");
+        var differences = Prover
+            .Compare(instruction.Entry.AsIntended(), found)
+            .Select(d =>
+                $"{d.Detail} Sent: {(d.Intended.Write(currency.Digits) is { Length: > 0 } was ? was : "nothing")}; there: "
+                + $"{(d.Found.Write(currency.Digits) is { Length: > 0 } now ? now : "nothing")}."
+            );
         return $"The ledger had {id} under this key already, with other content. {string.Join(' ', differences)}".TrimEnd();
     }
 
@@ -86,13 +102,19 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
         {
             case PostingAnswer.Accepted accepted:
                 outbox.Answered(instruction.Id, state, now, accepted.LedgerId, shown.Length > 0 ? "key-in-use" : "", shown);
-                if (instruction.IsSupplier) new LedgerTable(company).AddSupplier(new LedgerSupplier(accepted.LedgerId, instruction.Content));
-                else Move(company, instruction, (writer, document) => writer.Move(document, DocumentEvent.Accepted, accepted.LedgerId));
+                if (instruction.IsSupplier)
+                    new LedgerTable(company).AddSupplier(new LedgerSupplier(accepted.LedgerId, instruction.Content));
+                else
+                    Move(company, instruction, (writer, document) => writer.Move(document, DocumentEvent.Accepted, accepted.LedgerId));
                 break;
             case PostingAnswer.Refused refused:
                 outbox.Answered(instruction.Id, state, now, code: refused.Code, text: refused.LedgerText);
                 if (!instruction.IsSupplier)
-                    Move(company, instruction, (writer, document) => writer.Refuse(document, new HoldReason.Refused(refused.Code, refused.LedgerText)));
+                    Move(
+                        company,
+                        instruction,
+                        (writer, document) => writer.Refuse(document, new HoldReason.Refused(refused.Code, refused.LedgerText))
+                    );
                 break;
             default:
                 outbox.Answered(instruction.Id, state, now);

@@ -17,15 +17,50 @@ namespace Adnumera.Web.Proof;
 /// <param name="Proved">How many of them stand in the ledger as intended.</param>
 /// <param name="FirstDay">The first day of the latest proof, whose accounts these are.</param>
 public sealed record ProofAnswer(
-    bool Done, long Id, string At, string Who, string FirstDay, string LastDay, long Intended, long Proved, string AtStake, string Currency, string LedgerAddress,
-    IReadOnlyList<DifferenceAnswer> Differences, IReadOnlyList<AccountProofAnswer> Accounts);
+    bool Done,
+    long Id,
+    string At,
+    string Who,
+    string FirstDay,
+    string LastDay,
+    long Intended,
+    long Proved,
+    string AtStake,
+    string Currency,
+    string LedgerAddress,
+    IReadOnlyList<DifferenceAnswer> Differences,
+    IReadOnlyList<AccountProofAnswer> Accounts
+);
 
 public sealed record DifferenceAnswer(
-    long Id, long DocumentId, string Document, string Who, string Reference, IReadOnlyList<string> LedgerEntries, DifferenceKind Kind, string Account, string AccountTitle, string Intended, string Found, bool IsMoney,
-    string Amount, string Detail, string Correction);
+    long Id,
+    long DocumentId,
+    string Document,
+    string Who,
+    string Reference,
+    IReadOnlyList<string> LedgerEntries,
+    DifferenceKind Kind,
+    string Account,
+    string AccountTitle,
+    string Intended,
+    string Found,
+    bool IsMoney,
+    string Amount,
+    string Detail,
+    string Correction
+);
 
 public sealed record AccountProofAnswer(
-    string Account, string AccountTitle, string Opening, string Intended, string Found, string Payments, string NotOurs, string Closing, bool Agrees);
+    string Account,
+    string AccountTitle,
+    string Opening,
+    string Intended,
+    string Found,
+    string Payments,
+    string NotOurs,
+    string Closing,
+    bool Agrees
+);
 
 public sealed record ProveRequest(string? Period);
 
@@ -39,7 +74,13 @@ internal static class ProofEndpoints
         proofs.MapPost("", Prove).Needs(Right.Bookkeep);
     }
 
-    private static async Task<ProofAnswer> Prove(ProveRequest request, CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
+    private static async Task<ProofAnswer> Prove(
+        ProveRequest request,
+        CompanyBooks books,
+        LedgerAccess ledgers,
+        LedgerTurns turns,
+        CancellationToken cancel
+    )
     {
         var (first, last) = Dates.Period(request.Period) is { } month ? (month, month.AddMonths(1).AddDays(-1)) : All(books);
         await ProofRun.Run(books, ledgers, turns, first, last, cancel);
@@ -49,31 +90,77 @@ internal static class ProofEndpoints
     private static (DateOnly First, DateOnly Last) All(CompanyBooks books)
     {
         var periods = books.File.Read(c => new CountTable(c).Periods());
-        if (periods.Count == 0) throw new RefusedException("nothing-arrived", "Nothing has arrived, so there is nothing to prove.");
+        if (periods.Count == 0)
+            throw new RefusedException("nothing-arrived", "Nothing has arrived, so there is nothing to prove.");
         var last = Iso.Day($"{periods[0]}-01");
         return (Iso.Day($"{periods[^1]}-01"), new DateOnly(last.Year, last.Month, DateTime.DaysInMonth(last.Year, last.Month)));
     }
 
-    private static ProofAnswer Latest(string? period, CompanyBooks books) => books.File.Read(c =>
-    {
-        var currency = new CompanyTable(c).Currency();
-        var table = new ProofTable(c);
-        var ledger = new LedgerTable(c);
-        var first = Dates.Period(period);
-        var last = first?.AddMonths(1).AddDays(-1);
-        if (table.LatestOf(first, last) is not { } proof) return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", [], []);
-        var chart = ledger.Chart();
-        var differences = table.Differences(first, last);
-        var (proved, read) = table.Readings(Dates.PeriodOrAll(period));
-        string Text(long minor) => AmountText.Format(minor, currency.Digits);
-        return new ProofAnswer(
-            true, proof.Id, proof.At, proof.Who, proof.FirstDay, proof.LastDay, read, proved,
-            Text(differences.GroupBy(d => d.DocumentId > 0 ? $"{d.DocumentId}" : $"{d.Source} {d.SourceId} {d.LedgerEntries}").Sum(g => g.Max(d => d.Amount))), currency.Code, ledger.Connection()?.Address ?? "",
-            [.. differences.Select(d => new DifferenceAnswer(
-                d.Id, d.DocumentId, $"{d.Source} {d.SourceId}".Trim(), d.Who, d.Reference, d.LedgerEntries.Split(' ', StringSplitOptions.RemoveEmptyEntries), d.Kind, d.Account,
-                d.Account.Length > 0 ? chart.Title(d.Account) : "", d.Kind == DifferenceKind.Account ? chart.Title(d.Intended) : d.Intended, d.Kind == DifferenceKind.Account ? chart.Title(d.Found) : d.Found, d.Kind.IsMoney(),
-                Text(d.Amount), d.Detail, d.Kind.Correction()))],
-            [.. table.Accounts(proof.Id).OrderBy(a => chart.Title(a.Account), StringComparer.Ordinal).Select(a => new AccountProofAnswer(
-                a.Account, chart.Title(a.Account), Text(a.Opening), Text(a.Intended), Text(a.Found), Text(a.Payments), Text(a.NotOurs), Text(a.Closing), a.Agrees))]);
-    });
+    private static ProofAnswer Latest(string? period, CompanyBooks books) =>
+        books.File.Read(c =>
+        {
+            var currency = new CompanyTable(c).Currency();
+            var table = new ProofTable(c);
+            var ledger = new LedgerTable(c);
+            var first = Dates.Period(period);
+            var last = first?.AddMonths(1).AddDays(-1);
+            if (table.LatestOf(first, last) is not { } proof)
+                return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", [], []);
+            var chart = ledger.Chart();
+            var differences = table.Differences(first, last);
+            var (proved, read) = table.Readings(Dates.PeriodOrAll(period));
+            string Text(long minor) => AmountText.Format(minor, currency.Digits);
+            return new ProofAnswer(
+                true,
+                proof.Id,
+                proof.At,
+                proof.Who,
+                proof.FirstDay,
+                proof.LastDay,
+                read,
+                proved,
+                Text(
+                    differences
+                        .GroupBy(d => d.DocumentId > 0 ? $"{d.DocumentId}" : $"{d.Source} {d.SourceId} {d.LedgerEntries}")
+                        .Sum(g => g.Max(d => d.Amount))
+                ),
+                currency.Code,
+                ledger.Connection()?.Address ?? "",
+                [
+                    .. differences.Select(d => new DifferenceAnswer(
+                        d.Id,
+                        d.DocumentId,
+                        $"{d.Source} {d.SourceId}".Trim(),
+                        d.Who,
+                        d.Reference,
+                        d.LedgerEntries.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+                        d.Kind,
+                        d.Account,
+                        d.Account.Length > 0 ? chart.Title(d.Account) : "",
+                        d.Kind == DifferenceKind.Account ? chart.Title(d.Intended) : d.Intended,
+                        d.Kind == DifferenceKind.Account ? chart.Title(d.Found) : d.Found,
+                        d.Kind.IsMoney(),
+                        Text(d.Amount),
+                        d.Detail,
+                        d.Kind.Correction()
+                    )),
+                ],
+                [
+                    .. table
+                        .Accounts(proof.Id)
+                        .OrderBy(a => chart.Title(a.Account), StringComparer.Ordinal)
+                        .Select(a => new AccountProofAnswer(
+                            a.Account,
+                            chart.Title(a.Account),
+                            Text(a.Opening),
+                            Text(a.Intended),
+                            Text(a.Found),
+                            Text(a.Payments),
+                            Text(a.NotOurs),
+                            Text(a.Closing),
+                            a.Agrees
+                        )),
+                ]
+            );
+        });
 }

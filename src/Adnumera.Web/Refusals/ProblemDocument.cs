@@ -28,17 +28,43 @@ internal static class ProblemDocument
             RefusedException e => (e.Type, e.Message, e.Status),
             LedgerUnavailableException { Trouble: LedgerTrouble.Slow } e => ("ledger-slow", e.Message, StatusCodes.Status504GatewayTimeout),
             LedgerUnavailableException e => ("ledger-unavailable", e.Message, StatusCodes.Status502BadGateway),
-            BadHttpRequestException { InnerException: JsonException e } => ("bad-request", $"{(e.Path is { Length: > 2 } path ? $"{path[2..]}: " : "")}the request cannot be read as JSON of the expected form. Nothing was changed.", StatusCodes.Status400BadRequest),
-            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => ("too-large", "The request is larger than what is taken here. Nothing was changed.", StatusCodes.Status413PayloadTooLarge),
+            BadHttpRequestException { InnerException: JsonException e } => (
+                "bad-request",
+                $"{(e.Path is { Length: > 2 } path ? $"{path[2..]}: " : "")}the request cannot be read as JSON of the expected form. "
+                    + "Nothing was changed.",
+                StatusCodes.Status400BadRequest
+            ),
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (
+                "too-large",
+                "The request is larger than what is taken here. Nothing was changed.",
+                StatusCodes.Status413PayloadTooLarge
+            ),
             BadHttpRequestException e => ("bad-request", $"{e.Message} Nothing was changed.", e.StatusCode),
-            SqliteException { SqliteErrorCode: SqliteErrors.Busy or SqliteErrors.Locked } => ("busy", "Something else is being written to this company's file just now. Nothing was changed; try again in a moment.", StatusCodes.Status503ServiceUnavailable),
-            SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase } or InvalidDataException =>
-                ("company-damaged", "The file of this company is damaged and is not opened. The other companies are not touched. Whoever keeps this installation restores it from a backup.", StatusCodes.Status503ServiceUnavailable),
-            _ => ("fault", "Something went wrong here. Nothing was changed; try again, and tell whoever keeps this installation if it stays.", StatusCodes.Status500InternalServerError),
+            SqliteException { SqliteErrorCode: SqliteErrors.Busy or SqliteErrors.Locked } => (
+                "busy",
+                "Something else is being written to this company's file just now. Nothing was changed; try again in a moment.",
+                StatusCodes.Status503ServiceUnavailable
+            ),
+            SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase } or InvalidDataException => (
+                "company-damaged",
+                "The file of this company is damaged and is not opened. The other companies are not touched. "
+                    + "Whoever keeps this installation restores it from a backup.",
+                StatusCodes.Status503ServiceUnavailable
+            ),
+            _ => (
+                "fault",
+                "Something went wrong here. Nothing was changed; try again, and tell whoever keeps this installation if it stays.",
+                StatusCodes.Status500InternalServerError
+            ),
         };
-        if (status == StatusCodes.Status500InternalServerError || type == "company-damaged") Log.Error(error, "Fault at {Path}", http.Request.Path);
-        if (type == "busy") http.Response.Headers.RetryAfter = "2";
-        if (error is RefusedException { RetryAfter: { } wait }) http.Response.Headers.RetryAfter = ((int)Math.Ceiling(wait.TotalSeconds)).ToString(System.Globalization.CultureInfo.InvariantCulture);
+        if (status == StatusCodes.Status500InternalServerError || type == "company-damaged")
+            Log.Error(error, "Fault at {Path}", http.Request.Path);
+        if (type == "busy")
+            http.Response.Headers.RetryAfter = "2";
+        if (error is RefusedException { RetryAfter: { } wait })
+            http.Response.Headers.RetryAfter = ((int)Math.Ceiling(wait.TotalSeconds)).ToString(
+                System.Globalization.CultureInfo.InvariantCulture
+            );
         return Answer(http, type, detail, status, (error as RefusedException)?.Extensions);
     }
 
@@ -47,17 +73,29 @@ internal static class ProblemDocument
     {
         var (type, detail) = http.Response.StatusCode switch
         {
-            StatusCodes.Status401Unauthorized => ("not-signed-in", "You are not signed in, or were signed out. Nothing was changed; sign in again."),
+            StatusCodes.Status401Unauthorized => (
+                "not-signed-in",
+                "You are not signed in, or were signed out. Nothing was changed; sign in again."
+            ),
             StatusCodes.Status403Forbidden => ("not-allowed", "Your role in this company does not allow this. Nothing was changed."),
             StatusCodes.Status404NotFound => ("not-found", "There is nothing at this address."),
             StatusCodes.Status405MethodNotAllowed => ("method", "This address does not take such a request. Nothing was changed."),
-            StatusCodes.Status415UnsupportedMediaType => ("media-type", "The request has no body of the expected kind (JSON, unless it is a file). Nothing was changed."),
+            StatusCodes.Status415UnsupportedMediaType => (
+                "media-type",
+                "The request has no body of the expected kind (JSON, unless it is a file). Nothing was changed."
+            ),
             _ => ("bad-request", "The request cannot be taken. Nothing was changed."),
         };
         return Answer(http, type, detail, http.Response.StatusCode);
     }
 
-    public static Task Answer(HttpContext http, string type, string detail, int status, IEnumerable<KeyValuePair<string, object?>>? extensions = null)
+    public static Task Answer(
+        HttpContext http,
+        string type,
+        string detail,
+        int status,
+        IEnumerable<KeyValuePair<string, object?>>? extensions = null
+    )
     {
         http.Response.StatusCode = status;
         return Results.Problem(type: type, detail: detail, statusCode: status, extensions: extensions).ExecuteAsync(http);

@@ -16,5 +16,6 @@ public sealed class RefusedException(string type, string detail, int status = St
     /// <summary>What else the problem document says, such as the errors of a file.</summary>
     public IReadOnlyDictionary<string, object?>? Extensions { get; init; }
 
-    public static RefusedException NotFound(string what) => new("not-found", $"{what} is not here; it may have been removed.", StatusCodes.Status404NotFound);
+    public static RefusedException NotFound(string what) =>
+        new("not-found", $"{what} is not here; it may have been removed.", StatusCodes.Status404NotFound);
 }

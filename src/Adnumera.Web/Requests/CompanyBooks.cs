@@ -23,6 +23,13 @@ public sealed record CompanyBooks(CompanyFile File, string CompanyId, string Who
         var company = (string)http.Request.RouteValues["companyId"]!;
         var services = http.RequestServices;
         var who = http.User.FindFirstValue(ClaimTypes.Name) ?? "";
-        return ValueTask.FromResult(new CompanyBooks(services.GetRequiredService<CompanyFiles>().Open(company), company, who, services.GetRequiredService<TimeProvider>()));
+        return ValueTask.FromResult(
+            new CompanyBooks(
+                services.GetRequiredService<CompanyFiles>().Open(company),
+                company,
+                who,
+                services.GetRequiredService<TimeProvider>()
+            )
+        );
     }
 }

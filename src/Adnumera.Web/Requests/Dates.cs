@@ -14,8 +14,15 @@ internal static class Dates
     /// <exception cref="RefusedException">It is none, or outside 1990 to 2099.</exception>
     public static DateOnly Day(string text)
     {
-        if (!Fields.TryDate(text.Trim(), out var day)) throw new RefusedException("date", $"{Quote.Of(text)} is not a date such as 2026-11-01. Nothing was changed.", Bad);
-        return CalendarRange.Has(day) ? day : throw new RefusedException("date", $"{Quote.Of(text)} is not between {Iso.Text(CalendarRange.First)} and {Iso.Text(CalendarRange.Last)}. Nothing was changed.", Bad);
+        if (!Fields.TryDate(text.Trim(), out var day))
+            throw new RefusedException("date", $"{Quote.Of(text)} is not a date such as 2026-11-01. Nothing was changed.", Bad);
+        return CalendarRange.Has(day)
+            ? day
+            : throw new RefusedException(
+                "date",
+                $"{Quote.Of(text)} is not between {Iso.Text(CalendarRange.First)} and {Iso.Text(CalendarRange.Last)}. Nothing was changed.",
+                Bad
+            );
     }
 
     /// <summary>A day; none when blank.</summary>
@@ -24,8 +31,11 @@ internal static class Dates
     /// <summary>The first day of a period such as 2026-11; none when blank.</summary>
     public static DateOnly? Period(string? text)
     {
-        if (string.IsNullOrWhiteSpace(text)) return null;
-        return Fields.TryDate($"{text.Trim()}-01", out var first) && CalendarRange.Has(first) ? first : throw new RefusedException("period", $"{Quote.Of(text)} is not a period such as 2026-11. Nothing was changed.", Bad);
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
+        return Fields.TryDate($"{text.Trim()}-01", out var first) && CalendarRange.Has(first)
+            ? first
+            : throw new RefusedException("period", $"{Quote.Of(text)} is not a period such as 2026-11. Nothing was changed.", Bad);
     }
 
     /// <summary>A period as it is kept; none for all.</summary>

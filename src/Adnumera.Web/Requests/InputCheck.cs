@@ -1,5 +1,5 @@
-using System.Collections.Concurrent;
 using System.Collections;
+using System.Collections.Concurrent;
 using System.Reflection;
 using System.Text.Json;
 using Adnumera.Web.Refusals;
@@ -7,7 +7,8 @@ using Adnumera.Web.Refusals;
 namespace Adnumera.Web.Requests;
 
 /// <summary>
-/// Looks through all that a request says, before any use case sees it: texts are plain and of a length that somebody means, and lists have nothing
+/// Looks through all that a request says, before any use case sees it: texts are plain and of a length that somebody means, and lists have
+/// nothing
 /// missing in them.
 /// </summary>
 internal sealed class InputCheck : IEndpointFilter
@@ -16,7 +17,8 @@ internal sealed class InputCheck : IEndpointFilter
 
     public ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
-        foreach (var argument in context.Arguments) Check(argument, "");
+        foreach (var argument in context.Arguments)
+            Check(argument, "");
         return next(context);
     }
 
@@ -27,19 +29,31 @@ internal sealed class InputCheck : IEndpointFilter
             case null:
                 return;
             case string text:
-                if (PlainText.Problem(text) is { } problem) throw new RefusedException("text", $"{(where.Length > 0 ? where : "The text")} {problem}. Nothing was changed.", StatusCodes.Status400BadRequest);
+                if (PlainText.Problem(text) is { } problem)
+                    throw new RefusedException(
+                        "text",
+                        $"{(where.Length > 0 ? where : "The text")} {problem}. Nothing was changed.",
+                        StatusCodes.Status400BadRequest
+                    );
                 return;
             case IList list when IsOurs(list.GetType()) || list.GetType().IsGenericType:
                 for (var i = 0; i < list.Count; i++)
                 {
-                    if (list[i] is null) throw new RefusedException("missing", $"{(where.Length > 0 ? where : "The list")} has nothing in place {i + 1}. Nothing was changed.", StatusCodes.Status400BadRequest);
+                    if (list[i] is null)
+                        throw new RefusedException(
+                            "missing",
+                            $"{(where.Length > 0 ? where : "The list")} has nothing in place {i + 1}. Nothing was changed.",
+                            StatusCodes.Status400BadRequest
+                        );
                     Check(list[i], where);
                 }
 
                 return;
             default:
-                if (!IsOurs(value.GetType())) return;
-                foreach (var property in Properties.GetOrAdd(value.GetType(), Of)) Check(property.GetValue(value), JsonNamingPolicy.CamelCase.ConvertName(property.Name));
+                if (!IsOurs(value.GetType()))
+                    return;
+                foreach (var property in Properties.GetOrAdd(value.GetType(), Of))
+                    Check(property.GetValue(value), JsonNamingPolicy.CamelCase.ConvertName(property.Name));
                 return;
         }
     }
@@ -48,5 +62,11 @@ internal sealed class InputCheck : IEndpointFilter
     private static bool IsOurs(Type type) => type.Assembly == typeof(InputCheck).Assembly && type.IsPublic && type != typeof(CompanyBooks);
 
     private static PropertyInfo[] Of(Type type) =>
-        [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.GetIndexParameters().Length == 0 && (p.PropertyType == typeof(string) || typeof(IEnumerable).IsAssignableFrom(p.PropertyType) || IsOurs(p.PropertyType)))];
+        [
+            .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                .Where(p =>
+                    p.GetIndexParameters().Length == 0
+                    && (p.PropertyType == typeof(string) || typeof(IEnumerable).IsAssignableFrom(p.PropertyType) || IsOurs(p.PropertyType))
+                ),
+        ];
 }

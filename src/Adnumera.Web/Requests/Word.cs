@@ -9,12 +9,18 @@ internal static class Word
     /// <param name="text">The word.</param>
     /// <param name="what">What it is a word of, such as <c>state</c>.</param>
     /// <exception cref="RefusedException">It is none.</exception>
-    public static T Read<T>(string? text, string what) where T : struct, Enum =>
+    public static T Read<T>(string? text, string what)
+        where T : struct, Enum =>
         Words<T>.TryRead(text ?? "", out var value)
             ? value
-            : throw new RefusedException(what, $"{Quote.Of(text)} is none of {string.Join(", ", Words<T>.All)}. Nothing was changed.", StatusCodes.Status400BadRequest);
+            : throw new RefusedException(
+                what,
+                $"{Quote.Of(text)} is none of {string.Join(", ", Words<T>.All)}. Nothing was changed.",
+                StatusCodes.Status400BadRequest
+            );
 
     /// <summary>The value of a word; none when it is blank.</summary>
     /// <exception cref="RefusedException">It is filled, and none.</exception>
-    public static T? ReadOrNone<T>(string? text, string what) where T : struct, Enum => string.IsNullOrEmpty(text) ? null : Read<T>(text, what);
+    public static T? ReadOrNone<T>(string? text, string what)
+        where T : struct, Enum => string.IsNullOrEmpty(text) ? null : Read<T>(text, what);
 }

@@ -16,7 +16,8 @@ public sealed class AuditWatch(CompanyFiles companies, TimeProvider clock, ILogg
     public (DateTimeOffset At, AuditCheck Found) Check(string company)
     {
         var found = companies.Open(company).CheckAudit();
-        if (found.Problem.Length > 0) log.LogError("The audit of {Company} does not hold: {Problem}", company, found.Problem);
+        if (found.Problem.Length > 0)
+            log.LogError("The audit of {Company} does not hold: {Problem}", company, found.Problem);
         return latest[company] = (clock.GetUtcNow(), found);
     }
 
@@ -26,7 +27,8 @@ public sealed class AuditWatch(CompanyFiles companies, TimeProvider clock, ILogg
         await Task.Yield();
         foreach (var company in companies.Installation.Companies())
         {
-            if (stoppingToken.IsCancellationRequested) return;
+            if (stoppingToken.IsCancellationRequested)
+                return;
             try
             {
                 Check(company);

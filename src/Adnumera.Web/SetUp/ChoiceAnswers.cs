@@ -41,22 +41,44 @@ public sealed record Choices
 }
 
 /// <summary>What is decided for a kind of document.</summary>
-public sealed record KindChoiceText(DocumentKind Kind, LedgerForm? Form, EntryDay? EntryDay, string? Reference, NotesPlace? Notes, IReadOnlyList<DemandText>? Demands);
+public sealed record KindChoiceText(
+    DocumentKind Kind,
+    LedgerForm? Form,
+    EntryDay? EntryDay,
+    string? Reference,
+    NotesPlace? Notes,
+    IReadOnlyList<DemandText>? Demands
+);
 
 /// <summary>What can be decided for a kind of document.</summary>
 /// <param name="Forms">The forms that it may take, each with what stands against it.</param>
 /// <param name="Example">A reference built of a document that is here; blank when there is none.</param>
 /// <param name="OffsetAccount">Where its other side goes, as people say it.</param>
 /// <param name="OffsetRole">The role of that account; none where a payment account says so.</param>
-public sealed record KindInfo(DocumentKind Kind, string Title, IReadOnlyList<FormInfo> Forms, string Example, int LongestReference, string OffsetAccount, AccountRole? OffsetRole);
+public sealed record KindInfo(
+    DocumentKind Kind,
+    string Title,
+    IReadOnlyList<FormInfo> Forms,
+    string Example,
+    int LongestReference,
+    string OffsetAccount,
+    AccountRole? OffsetRole
+);
 
 /// <summary>A form, and what stands against it; blank when nothing does.</summary>
 public sealed record FormInfo(LedgerForm Form, string Title, string Problem);
 
 /// <summary>The choices, and what there is to choose from.</summary>
 public sealed record ChoicesAnswer(
-    Choices Choices, IReadOnlyList<KindInfo> Kinds, IReadOnlyList<Rung> AllRungs, IReadOnlyList<string> ReferenceFields, IReadOnlyList<DimensionAnswer> Dimensions,
-    IReadOnlyList<string> TimeZones, string Currency, string LedgerLockedThrough);
+    Choices Choices,
+    IReadOnlyList<KindInfo> Kinds,
+    IReadOnlyList<Rung> AllRungs,
+    IReadOnlyList<string> ReferenceFields,
+    IReadOnlyList<DimensionAnswer> Dimensions,
+    IReadOnlyList<string> TimeZones,
+    string Currency,
+    string LedgerLockedThrough
+);
 
 /// <summary>What choices would do.</summary>
 /// <param name="Impossible">What cannot be chosen, and why; then nothing can be saved.</param>
@@ -64,7 +86,12 @@ public sealed record ChoicesAnswer(
 /// <param name="Asks">What is unusual about a choice, to be confirmed.</param>
 /// <param name="BehindLock">What the lock would leave behind it; null when the lock does not move.</param>
 public sealed record ChoicesRehearsal(
-    IReadOnlyList<Impossible> Impossible, IReadOnlyList<ExampleAnswer> Examples, RehearsalAnswer? Rehearsal, IReadOnlyList<string> Asks, BehindLockAnswer? BehindLock);
+    IReadOnlyList<Impossible> Impossible,
+    IReadOnlyList<ExampleAnswer> Examples,
+    RehearsalAnswer? Rehearsal,
+    IReadOnlyList<string> Asks,
+    BehindLockAnswer? BehindLock
+);
 
 /// <summary>Documents whose entry lies in the period that a lock would close.</summary>
 /// <param name="Unposted">Not in the ledger yet: they would be held, or go on the first open day.</param>

@@ -20,7 +20,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.SetUp;
 
-/// <summary>What a company decides once: forms, dates, references, dimensions, the ladder's order, what happens when nothing maps.</summary>
+/// <summary>What a company decides once: forms, dates, references, dimensions, the ladder's order, what happens when nothing
+/// maps.</summary>
 internal static class ChoiceEndpoints
 {
     private const int MostBehind = 40;
@@ -29,8 +30,12 @@ internal static class ChoiceEndpoints
     {
         var choices = company.MapGroup("choices").WithTags("Choices");
         choices.MapGet("", (CompanyBooks books) => books.File.Read(Current)).Needs(Right.Read);
-        choices.MapPost("rehearsals", (Choices proposed, CompanyBooks books) => books.File.Read(c => Rehearse(c, proposed))).Needs(Right.Administer);
-        choices.MapPut("", (Choices proposed, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, proposed))).Needs(Right.Administer);
+        choices
+            .MapPost("rehearsals", (Choices proposed, CompanyBooks books) => books.File.Read(c => Rehearse(c, proposed)))
+            .Needs(Right.Administer);
+        choices
+            .MapPut("", (Choices proposed, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, proposed)))
+            .Needs(Right.Administer);
     }
 
     private static ChoicesAnswer Current(SqliteConnection company)
@@ -38,8 +43,15 @@ internal static class ChoiceEndpoints
         var basis = BasisTable.Of(company);
         var (settings, capabilities) = (basis.Settings, Capabilities(basis));
         return new ChoicesAnswer(
-            ChoiceReading.Text(settings, new CompanyTable(company)), [.. DocumentKinds.All.Select(k => Info(company, k, basis))], Ladder.UsualOrder, [.. ReferencePattern.FieldNames],
-            [.. capabilities.Dimensions.Select(d => new DimensionAnswer(d, d.Title))], ChoiceReading.TimeZones, settings.Currency.Code, Day.Text(settings.LedgerLockedThrough));
+            ChoiceReading.Text(settings, new CompanyTable(company)),
+            [.. DocumentKinds.All.Select(k => Info(company, k, basis))],
+            Ladder.UsualOrder,
+            [.. ReferencePattern.FieldNames],
+            [.. capabilities.Dimensions.Select(d => new DimensionAnswer(d, d.Title))],
+            ChoiceReading.TimeZones,
+            settings.Currency.Code,
+            Day.Text(settings.LedgerLockedThrough)
+        );
     }
 
     private static KindInfo Info(SqliteConnection company, DocumentKindRow kind, CodingBasis basis)
@@ -47,17 +59,28 @@ internal static class ChoiceEndpoints
         var capabilities = Capabilities(basis);
         var role = OffsetRoles.Of(kind.Kind, basis.Settings.FormOf(kind.Kind));
         return new KindInfo(
-            kind.Kind, kind.Title,
-            [.. kind.Forms.Select(f => new FormInfo(f, f.Title(), string.Join(' ', ChoiceCheck.Of(kind.Kind, new KindChoice { Form = f }, capabilities).Select(i => i.Reason))))],
-            Example(company, kind.Kind, basis.Settings.Choice(kind.Kind).Reference), capabilities.LongestReference,
+            kind.Kind,
+            kind.Title,
+            [
+                .. kind.Forms.Select(f => new FormInfo(
+                    f,
+                    f.Title(),
+                    string.Join(' ', ChoiceCheck.Of(kind.Kind, new KindChoice { Form = f }, capabilities).Select(i => i.Reason))
+                )),
+            ],
+            Example(company, kind.Kind, basis.Settings.Choice(kind.Kind).Reference),
+            capabilities.LongestReference,
             role is not { } needed ? "the account of the card or cash that paid"
                 : basis.Chart.Role(needed) is RoleHolder.Filled filled ? filled.Account.Title
                 : $"no account for {ReasonWords.RoleTitle(needed)} yet",
-            role);
+            role
+        );
     }
 
     private static string Example(SqliteConnection company, DocumentKind kind, string pattern) =>
-        ReferencePattern.Problem(pattern) is null && new DocumentTable(company).Latest(kind) is { } latest ? ReferencePattern.Build(pattern, latest.Document) : "";
+        ReferencePattern.Problem(pattern) is null && new DocumentTable(company).Latest(kind) is { } latest
+            ? ReferencePattern.Build(pattern, latest.Document)
+            : "";
 
     private static ChoicesRehearsal Rehearse(SqliteConnection company, Choices choices)
     {
@@ -65,18 +88,32 @@ internal static class ChoiceEndpoints
         var then = ChoiceReading.Read(basis.Settings, choices);
         var capabilities = Capabilities(basis);
         var impossible = ChoiceCheck.Of(then, capabilities, basis.Chart);
-        var examples = DocumentKinds.All.Select(k => (k.Kind, Reference: Example(company, k.Kind, then.Choice(k.Kind).Reference)))
-            .Select(e => new ExampleAnswer(e.Kind, e.Reference, e.Reference.Length, capabilities.LongestReference)).ToList();
-        if (impossible.Count > 0) return new ChoicesRehearsal(impossible, examples, null, [], null);
+        var examples = DocumentKinds
+            .All.Select(k => (k.Kind, Reference: Example(company, k.Kind, then.Choice(k.Kind).Reference)))
+            .Select(e => new ExampleAnswer(e.Kind, e.Reference, e.Reference.Length, capabilities.LongestReference))
+            .ToList();
+        if (impossible.Count > 0)
+            return new ChoicesRehearsal(impossible, examples, null, [], null);
         var rehearsal = basis.Rehearse(company, basis with { Settings = then }, new AffectedTable(company).AllOpen());
-        var behind = then.LockedThrough is { } through && through != basis.Settings.LockedThrough ? Behind(company, through, then.Currency) : null;
-        return new ChoicesRehearsal([], examples, RehearsalAnswer.Of(rehearsal, basis.Chart, basis.Settings.Currency), Asks(then, basis), behind);
+        var behind =
+            then.LockedThrough is { } through && through != basis.Settings.LockedThrough ? Behind(company, through, then.Currency) : null;
+        return new ChoicesRehearsal(
+            [],
+            examples,
+            RehearsalAnswer.Of(rehearsal, basis.Chart, basis.Settings.Currency),
+            Asks(then, basis),
+            behind
+        );
     }
 
     // Moving a lock past what is not posted, or not proved, is seen before it is done.
     private static BehindLockAnswer Behind(SqliteConnection company, DateOnly through, Currency currency)
     {
-        return new BehindLockAnswer(Day.Text(through), Of([DocumentState.Held, DocumentState.ToApprove, DocumentState.Ready]), Of([DocumentState.OnItsWay, DocumentState.Posted]));
+        return new BehindLockAnswer(
+            Day.Text(through),
+            Of([DocumentState.Held, DocumentState.ToApprove, DocumentState.Ready]),
+            Of([DocumentState.OnItsWay, DocumentState.Posted])
+        );
 
         OutcomeTally Of(IReadOnlyList<DocumentState> states)
         {
@@ -87,23 +124,38 @@ internal static class ChoiceEndpoints
     }
 
     private static IReadOnlyList<string> Asks(CompositionSettings then, CodingBasis now) =>
-        then.PrivateAccount != now.Settings.PrivateAccount && now.Chart.TryFind(then.PrivateAccount, out var account) && Targets.AsksOfCost(account) is { Length: > 0 } ask ? [ask] : [];
+        then.PrivateAccount != now.Settings.PrivateAccount
+        && now.Chart.TryFind(then.PrivateAccount, out var account)
+        && Targets.AsksOfCost(account) is { Length: > 0 } ask
+            ? [ask]
+            : [];
 
     internal static ChoicesAnswer Save(SqliteConnection company, CompanyBooks books, Choices choices)
     {
         var basis = BasisTable.Of(company);
         var then = ChoiceReading.Read(basis.Settings, choices);
-        if (ChoiceCheck.Of(then, Capabilities(basis), basis.Chart) is [var first, ..]) throw new RefusedException(Words<ChoiceField>.Of(first.Field), $"{first.Reason} Nothing was changed.");
+        if (ChoiceCheck.Of(then, Capabilities(basis), basis.Chart) is [var first, ..])
+            throw new RefusedException(Words<ChoiceField>.Of(first.Field), $"{first.Reason} Nothing was changed.");
         if (Asks(then, basis) is [var ask, ..] && !choices.Confirmed)
             throw new RefusedException("confirm", $"{ask} Nothing was changed; confirm it to save.", StatusCodes.Status409Conflict);
         var itself = new CompanyTable(company);
         var before = ChoiceReading.Text(basis.Settings, itself);
         ChoiceTable.Save(company, then);
-        foreach (var (kind, choice) in then.Kinds) KindChoiceTable.Save(company, kind, choice);
-        if (choices.Schedule is { } schedule) itself.SetSchedule(schedule);
-        if (choices.TimeZone is { } zone) itself.MoveTo(ChoiceReading.Zone(zone));
+        foreach (var (kind, choice) in then.Kinds)
+            KindChoiceTable.Save(company, kind, choice);
+        if (choices.Schedule is { } schedule)
+            itself.SetSchedule(schedule);
+        if (choices.TimeZone is { } zone)
+            itself.MoveTo(ChoiceReading.Zone(zone));
         var recoded = Recoding.RecodeOpen(company, new CodingCause(books.Now, books.Who, "the company's choices"));
-        new AuditTable(company).Add(books.Now, books.Who, "choose", "choices", before, new { Choices = ChoiceReading.Text(then, itself), recoded });
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            "choose",
+            "choices",
+            before,
+            new { Choices = ChoiceReading.Text(then, itself), recoded }
+        );
         return Current(company);
     }
 

@@ -23,30 +23,34 @@ internal static class ChoiceReading
         .. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(IsPlace).Order(StringComparer.Ordinal),
     ];
 
-    private static bool IsPlace(string id) => id.Contains('/', StringComparison.Ordinal) && !id.StartsWith("Etc/", StringComparison.Ordinal);
+    private static bool IsPlace(string id) =>
+        id.Contains('/', StringComparison.Ordinal) && !id.StartsWith("Etc/", StringComparison.Ordinal);
 
     /// <summary>The choices in words.</summary>
-    public static Choices Text(CompositionSettings settings, CompanyTable company) => new()
-    {
-        Order = settings.Order,
-        WhenNothingMaps = settings.WhenNothingMaps,
-        RoundingTolerance = AmountText.Format(settings.RoundingTolerance, settings.Currency.Digits),
-        MergeLines = settings.MergeLines,
-        StartDate = Day.Text(settings.StartDate),
-        LockedThrough = Day.Text(settings.LockedThrough),
-        EntryDate = settings.EntryDate,
-        Schedule = company.Schedule(),
-        TimeZone = company.TimeZone().Id,
-        Kinds = [.. DocumentKinds.All.Select(k => Text(k.Kind, settings))],
-        PrivateAccount = settings.PrivateAccount,
-    };
+    public static Choices Text(CompositionSettings settings, CompanyTable company) =>
+        new()
+        {
+            Order = settings.Order,
+            WhenNothingMaps = settings.WhenNothingMaps,
+            RoundingTolerance = AmountText.Format(settings.RoundingTolerance, settings.Currency.Digits),
+            MergeLines = settings.MergeLines,
+            StartDate = Day.Text(settings.StartDate),
+            LockedThrough = Day.Text(settings.LockedThrough),
+            EntryDate = settings.EntryDate,
+            Schedule = company.Schedule(),
+            TimeZone = company.TimeZone().Id,
+            Kinds = [.. DocumentKinds.All.Select(k => Text(k.Kind, settings))],
+            PrivateAccount = settings.PrivateAccount,
+        };
 
     /// <summary>The choices as they would be; what is left out stays as it is.</summary>
     /// <exception cref="RefusedException">One of them cannot be read.</exception>
     public static CompositionSettings Read(CompositionSettings now, Choices choices)
     {
-        if (choices.Schedule is { } schedule) CheckSchedule(schedule);
-        if (choices.TimeZone is { } zone) Zone(zone);
+        if (choices.Schedule is { } schedule)
+            CheckSchedule(schedule);
+        if (choices.TimeZone is { } zone)
+            Zone(zone);
         return now with
         {
             PrivateAccount = choices.PrivateAccount?.Trim() ?? now.PrivateAccount,
@@ -63,15 +67,26 @@ internal static class ChoiceReading
 
     /// <summary>A time zone by its name.</summary>
     /// <exception cref="RefusedException">There is none of that name.</exception>
-    public static TimeZoneInfo Zone(string name) => TimeZoneInfo.TryFindSystemTimeZoneById(name.Trim(), out var zone)
-        ? zone
-        : throw new RefusedException("time-zone", $"{Quote.Of(name)} is not a time zone such as America/Chicago. Nothing was changed.", Bad);
+    public static TimeZoneInfo Zone(string name) =>
+        TimeZoneInfo.TryFindSystemTimeZoneById(name.Trim(), out var zone)
+            ? zone
+            : throw new RefusedException(
+                "time-zone",
+                $"{Quote.Of(name)} is not a time zone such as America/Chicago. Nothing was changed.",
+                Bad
+            );
 
     private static KindChoiceText Text(DocumentKind kind, CompositionSettings settings)
     {
         var choice = settings.Choice(kind);
         return new KindChoiceText(
-            kind, settings.FormOf(kind), choice.EntryDay, choice.Reference, choice.Notes, [.. choice.Demands.OrderBy(d => d.Key).Select(d => new DemandText(d.Key, d.Value))]);
+            kind,
+            settings.FormOf(kind),
+            choice.EntryDay,
+            choice.Reference,
+            choice.Notes,
+            [.. choice.Demands.OrderBy(d => d.Key).Select(d => new DemandText(d.Key, d.Value))]
+        );
     }
 
     private static void CheckSchedule(string schedule)
@@ -80,27 +95,46 @@ internal static class ChoiceReading
             throw new RefusedException("schedule", $"{Quote.Of(schedule)} is not a time of day such as 18:30. Nothing was changed.", Bad);
     }
 
-    private static long Tolerance(string text, Currency currency) => AmountText.Read(text.Trim(), currency.Digits, out var tolerance) == AmountText.Fault.None && tolerance >= 0
-        ? tolerance
-        : throw new RefusedException("rounding_tolerance", $"{Quote.Of(text)} is not an amount such as {AmountText.Format(2, currency.Digits)}. Nothing was changed.", Bad);
+    private static long Tolerance(string text, Currency currency) =>
+        AmountText.Read(text.Trim(), currency.Digits, out var tolerance) == AmountText.Fault.None && tolerance >= 0
+            ? tolerance
+            : throw new RefusedException(
+                "rounding_tolerance",
+                $"{Quote.Of(text)} is not an amount such as {AmountText.Format(2, currency.Digits)}. Nothing was changed.",
+                Bad
+            );
 
     private static IReadOnlyList<Rung> Ordered(IReadOnlyList<Rung> order)
     {
-        if (order.FirstOrDefault(r => !Ladder.UsualOrder.Contains(r)) is var fixedRung && order.Contains(fixedRung) && !Ladder.UsualOrder.Contains(fixedRung))
-            throw new RefusedException("order", $"\"{Words<Rung>.Of(fixedRung)}\" is not a rung that can be ordered. Nothing was changed.", Bad);
-        return order.Distinct().Count() == order.Count ? order : throw new RefusedException("order", "A rung stands twice in the order. Nothing was changed.", Bad);
+        if (
+            order.FirstOrDefault(r => !Ladder.UsualOrder.Contains(r)) is var fixedRung
+            && order.Contains(fixedRung)
+            && !Ladder.UsualOrder.Contains(fixedRung)
+        )
+            throw new RefusedException(
+                "order",
+                $"\"{Words<Rung>.Of(fixedRung)}\" is not a rung that can be ordered. Nothing was changed.",
+                Bad
+            );
+        return order.Distinct().Count() == order.Count
+            ? order
+            : throw new RefusedException("order", "A rung stands twice in the order. Nothing was changed.", Bad);
     }
 
     private static Dictionary<DocumentKind, KindChoice> Kinds(IReadOnlyList<KindChoiceText> kinds)
     {
-        if (kinds.DistinctBy(k => k.Kind).Count() != kinds.Count) throw new RefusedException("kinds", "A kind of document stands twice. Nothing was changed.", Bad);
-        return kinds.ToDictionary(k => k.Kind, k => new KindChoice
-        {
-            Form = k.Form ?? k.Kind.Row().Forms[0],
-            EntryDay = k.EntryDay ?? default,
-            Reference = k.Reference?.Trim() ?? ReferencePattern.Usual,
-            Notes = k.Notes ?? default,
-            Demands = (k.Demands ?? []).GroupBy(d => d.Dimension).ToDictionary(g => g.Key, g => g.Last().Demand),
-        });
+        if (kinds.DistinctBy(k => k.Kind).Count() != kinds.Count)
+            throw new RefusedException("kinds", "A kind of document stands twice. Nothing was changed.", Bad);
+        return kinds.ToDictionary(
+            k => k.Kind,
+            k => new KindChoice
+            {
+                Form = k.Form ?? k.Kind.Row().Forms[0],
+                EntryDay = k.EntryDay ?? default,
+                Reference = k.Reference?.Trim() ?? ReferencePattern.Usual,
+                Notes = k.Notes ?? default,
+                Demands = (k.Demands ?? []).GroupBy(d => d.Dimension).ToDictionary(g => g.Key, g => g.Last().Demand),
+            }
+        );
     }
 }

@@ -57,7 +57,11 @@ internal static class ProgressEndpoints
         var ledger = new LedgerTable(company);
         var (pulled, table) = (ledger.Pulled(), new MappingTable(company));
         var settings = ChoiceTable.Of(company);
-        var required = RequiredAccounts.Of(ledger.Chart(), settings, table.OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0));
+        var required = RequiredAccounts.Of(
+            ledger.Chart(),
+            settings,
+            table.OfKind(KeyKind.TaxCode).Any(r => r.RecoverablePercent > 0 && r.Account.Length == 0)
+        );
         var filled = required.Count(r => r.IsFilled);
         var arrived = new CountTable(company).BySource(null).Sum(s => s.Totals.Arrived.Documents);
         var accounts = new PaymentAccountTable(company).All().Count;
@@ -66,13 +70,39 @@ internal static class ProgressEndpoints
         var chosen = new AuditTable(company).Of("choices").Count > 0;
         var steps = new List<StepAnswer>
         {
-            new(SetUpStep.Connect, ledger.Connection() is not null && pulled is not null, pulled is { } p ? $"{p.Name}, {ledger.Accounts().Count} accounts" : "no ledger is connected"),
-            new(SetUpStep.Required, pulled is not null && filled == required.Count, pulled is null ? "after connecting" : $"{filled} of {required.Count} roles are filled"),
+            new(
+                SetUpStep.Connect,
+                ledger.Connection() is not null && pulled is not null,
+                pulled is { } p ? $"{p.Name}, {ledger.Accounts().Count} accounts" : "no ledger is connected"
+            ),
+            new(
+                SetUpStep.Required,
+                pulled is not null && filled == required.Count,
+                pulled is null ? "after connecting" : $"{filled} of {required.Count} roles are filled"
+            ),
             new(SetUpStep.Choices, chosen, chosen ? "decided" : "look through what is decided for each kind of document, and save it"),
-            new(SetUpStep.PaymentAccounts, accounts > 0, accounts == 0 ? "no card or cash account is entered" : accounts == 1 ? "1 account" : $"{accounts} accounts"),
-            new(SetUpStep.Book, rows > 0, rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives" : $"{rows} rows in the mapping book"),
+            new(
+                SetUpStep.PaymentAccounts,
+                accounts > 0,
+                accounts == 0 ? "no card or cash account is entered"
+                    : accounts == 1 ? "1 account"
+                    : $"{accounts} accounts"
+            ),
+            new(
+                SetUpStep.Book,
+                rows > 0,
+                rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives" : $"{rows} rows in the mapping book"
+            ),
             new(SetUpStep.Arrivals, arrived > 0, arrived == 0 ? "no document has arrived" : $"{arrived} documents arrived"),
-            new(SetUpStep.Waiting, arrived > 0 && waiting == 0, waiting == 0 ? arrived == 0 ? "after the first documents" : "nothing waits for a mapping" : $"{waiting} values wait for a mapping"),
+            new(
+                SetUpStep.Waiting,
+                arrived > 0 && waiting == 0,
+                waiting == 0
+                    ? arrived == 0
+                        ? "after the first documents"
+                        : "nothing waits for a mapping"
+                    : $"{waiting} values wait for a mapping"
+            ),
         };
         return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Step, steps.Count(s => s.Done));
     }

@@ -23,14 +23,26 @@ internal static class SafetyEndpoints
     {
         var audit = company.MapGroup("audit").WithTags("Safety");
         audit.MapGet("", (long? before, CompanyBooks books, AuditWatch watch) => Of(books, watch, before)).Needs(Right.Administer);
-        audit.MapPost("checks", (CompanyBooks books, AuditWatch watch) =>
-        {
-            watch.Check(books.CompanyId);
-            return Of(books, watch, null);
-        }).Needs(Right.Administer);
+        audit
+            .MapPost(
+                "checks",
+                (CompanyBooks books, AuditWatch watch) =>
+                {
+                    watch.Check(books.CompanyId);
+                    return Of(books, watch, null);
+                }
+            )
+            .Needs(Right.Administer);
         var people = company.MapGroup("people").WithTags("Safety");
-        people.MapGet("", (CompanyBooks books, CompanyFiles companies) => companies.Installation.Members(books.CompanyId)).Needs(Right.Administer);
-        people.MapDelete("{person:long}/sessions", (long person, CompanyBooks books, CompanyFiles companies) => EndSessions(person, books, companies)).Needs(Right.Administer);
+        people
+            .MapGet("", (CompanyBooks books, CompanyFiles companies) => companies.Installation.Members(books.CompanyId))
+            .Needs(Right.Administer);
+        people
+            .MapDelete(
+                "{person:long}/sessions",
+                (long person, CompanyBooks books, CompanyFiles companies) => EndSessions(person, books, companies)
+            )
+            .Needs(Right.Administer);
     }
 
     private static AuditAnswer Of(CompanyBooks books, AuditWatch watch, long? before)
@@ -38,13 +50,19 @@ internal static class SafetyEndpoints
         var rows = books.File.Read(c => new AuditTable(c).Page(before, PageSize + 1));
         var found = watch.Latest(books.CompanyId);
         return new AuditAnswer(
-            found is { } at ? Iso.Text(at.At) : "", found?.Found.Problem ?? "", found?.Found.Rows ?? 0, found?.Found.KeyedAfter ?? 0,
-            [.. rows.Take(PageSize)], rows.Count > PageSize ? rows[PageSize - 1].Id : null);
+            found is { } at ? Iso.Text(at.At) : "",
+            found?.Found.Problem ?? "",
+            found?.Found.Rows ?? 0,
+            found?.Found.KeyedAfter ?? 0,
+            [.. rows.Take(PageSize)],
+            rows.Count > PageSize ? rows[PageSize - 1].Id : null
+        );
     }
 
     private static IResult EndSessions(long person, CompanyBooks books, CompanyFiles companies)
     {
-        if (companies.Installation.Members(books.CompanyId).FirstOrDefault(m => m.Id == person) is not { } member) throw RefusedException.NotFound("This person");
+        if (companies.Installation.Members(books.CompanyId).FirstOrDefault(m => m.Id == person) is not { } member)
+            throw RefusedException.NotFound("This person");
         companies.Installation.EndSessions(person);
         books.File.InTransaction(c =>
         {

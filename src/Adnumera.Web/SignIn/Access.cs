@@ -34,24 +34,29 @@ public enum Role
 public static class Access
 {
     /// <summary>The rights of a role.</summary>
-    public static IReadOnlyList<Right> Rights(this Role role) => role switch
-    {
-        Role.Reader => [Right.Read],
-        Role.Bookkeeper => [Right.Read, Right.Bookkeep],
-        Role.Administrator => [Right.Read, Right.Bookkeep, Right.Administer],
-    };
+    public static IReadOnlyList<Right> Rights(this Role role) =>
+        role switch
+        {
+            Role.Reader => [Right.Read],
+            Role.Bookkeeper => [Right.Read, Right.Bookkeep],
+            Role.Administrator => [Right.Read, Right.Bookkeep, Right.Administer],
+        };
 
     /// <summary>Whether a role as it is kept carries a right; one that is not known carries none.</summary>
-    public static bool Allows(string? role, Right right) => Words<Role>.TryRead(role ?? "", out var known) && known.Rights().Contains(right);
+    public static bool Allows(string? role, Right right) =>
+        Words<Role>.TryRead(role ?? "", out var known) && known.Rights().Contains(right);
 
     /// <summary>Allows an endpoint to whoever has a right in the company of the address, and to nobody else.</summary>
-    public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right) where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Words<Right>.Of(right));
+    public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right)
+        where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Words<Right>.Of(right));
 
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)
     {
         services.AddSingleton<IAuthorizationHandler, Handler>();
-        var builder = services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+        var builder = services
+            .AddAuthorizationBuilder()
+            .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
         foreach (var right in Enum.GetValues<Right>())
             builder.AddPolicy(Words<Right>.Of(right), p => p.RequireAuthenticatedUser().AddRequirements(new Requirement(right)));
         return services;
@@ -64,9 +69,12 @@ public static class Access
     {
         protected override Task HandleRequirementAsync(AuthorizationHandlerContext context, Requirement requirement)
         {
-            if (context.Resource is HttpContext http && http.Request.RouteValues["companyId"] is string company
+            if (
+                context.Resource is HttpContext http
+                && http.Request.RouteValues["companyId"] is string company
                 && long.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
-                && Allows(companies.Installation.Role(person, company), requirement.Right))
+                && Allows(companies.Installation.Role(person, company), requirement.Right)
+            )
                 context.Succeed(requirement);
             return Task.CompletedTask;
         }

@@ -10,5 +10,6 @@ public static class Passwords
 
     public static string Hash(string password) => Hasher.HashPassword(null!, password);
 
-    public static bool Fits(string hash, string password) => Hasher.VerifyHashedPassword(null!, hash, password) != PasswordVerificationResult.Failed;
+    public static bool Fits(string hash, string password) =>
+        Hasher.VerifyHashedPassword(null!, hash, password) != PasswordVerificationResult.Failed;
 }

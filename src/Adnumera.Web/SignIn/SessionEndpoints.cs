@@ -6,8 +6,8 @@ using Adnumera.Web.Hosting;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Microsoft.AspNetCore.Antiforgery;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Adnumera.Web.SignIn;
@@ -41,16 +41,31 @@ internal static class SessionEndpoints
     {
         var session = app.MapGroup("/api/session").WithTags("Session").AddEndpointFilter<RouteGroupBuilder, InputCheck>();
         session.MapGet("", Current).AllowAnonymous();
-        session.MapPost("", SignIn).AllowAnonymous().RequireRateLimiting(SignInLimits.Policy).WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(401).ProducesProblem(429);
+        session
+            .MapPost("", SignIn)
+            .AllowAnonymous()
+            .RequireRateLimiting(SignInLimits.Policy)
+            .WithMetadata(new RequestSizeLimitAttribute(LargestBody))
+            .ProducesProblem(401)
+            .ProducesProblem(429);
         session.MapDelete("", (Delegate)SignOut).AllowAnonymous();
-        session.MapPut("password", ChangePassword).RequireRateLimiting(SignInLimits.Policy).WithMetadata(new RequestSizeLimitAttribute(LargestBody)).ProducesProblem(422);
+        session
+            .MapPut("password", ChangePassword)
+            .RequireRateLimiting(SignInLimits.Policy)
+            .WithMetadata(new RequestSizeLimitAttribute(LargestBody))
+            .ProducesProblem(422);
     }
 
-    /// <summary>A session whose stamp is not the person's any more has ended: by signing out, by another password, or by an administrator.</summary>
+    /// <summary>A session whose stamp is not the person's any more has ended: by signing out, by another password, or by an
+    /// administrator.</summary>
     public static Task Validate(CookieValidatePrincipalContext context)
     {
         var companies = context.HttpContext.RequestServices.GetRequiredService<CompanyFiles>();
-        if (PersonOf(context.Principal) is { } person && companies.Installation.Find(person)?.Stamp == context.Principal!.FindFirstValue(StampClaim)) return Task.CompletedTask;
+        if (
+            PersonOf(context.Principal) is { } person
+            && companies.Installation.Find(person)?.Stamp == context.Principal!.FindFirstValue(StampClaim)
+        )
+            return Task.CompletedTask;
         context.RejectPrincipal();
         return context.HttpContext.SignOutAsync();
     }
@@ -59,8 +74,12 @@ internal static class SessionEndpoints
     {
         var token = forgery.GetAndStoreTokens(http).RequestToken!;
         return long.TryParse(http.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
-            ? new SessionAnswer(http.User.FindFirstValue(ClaimTypes.Name)!, token,
-                [.. companies.Installation.Memberships(person).Select(Answer)], settings.Demo)
+            ? new SessionAnswer(
+                http.User.FindFirstValue(ClaimTypes.Name)!,
+                token,
+                [.. companies.Installation.Memberships(person).Select(Answer)],
+                settings.Demo
+            )
             : new SessionAnswer("", token, [], settings.Demo);
     }
 
@@ -70,13 +89,21 @@ internal static class SessionEndpoints
         return new CompanyAnswer(membership.Company, membership.CompanyName, role, role.Rights());
     }
 
-    private static async Task<IResult> SignIn(SignInRequest request, HttpContext http, CompanyFiles companies, SignInLimits limits, TimeProvider clock)
+    private static async Task<IResult> SignIn(
+        SignInRequest request,
+        HttpContext http,
+        CompanyFiles companies,
+        SignInLimits limits,
+        TimeProvider clock
+    )
     {
         var now = clock.GetUtcNow();
         var name = request.SignIn?.Trim() ?? "";
         limits.Count(name);
         var person = companies.Installation.FindBySignIn(name);
-        var until = person is { LockedUntil.Length: > 0 } ? DateTimeOffset.Parse(person.LockedUntil, CultureInfo.InvariantCulture) : (DateTimeOffset?)null;
+        var until = person is { LockedUntil.Length: > 0 }
+            ? DateTimeOffset.Parse(person.LockedUntil, CultureInfo.InvariantCulture)
+            : (DateTimeOffset?)null;
         var locked = until > now;
 
         // An unknown name takes as long as a wrong password, so that neither can be told from the other.
@@ -85,10 +112,20 @@ internal static class SessionEndpoints
         {
             // What was counted before a lock ended with it.
             var failed = good ? 0 : (until is null ? (int)person.Failed : 0) + 1;
-            companies.Installation.SignedIn(person.Id, failed, failed >= MostFailures ? (now + LockedFor).ToString("O", CultureInfo.InvariantCulture) : "");
+            companies.Installation.SignedIn(
+                person.Id,
+                failed,
+                failed >= MostFailures ? (now + LockedFor).ToString("O", CultureInfo.InvariantCulture) : ""
+            );
         }
 
-        if (!good) throw new RefusedException("sign-in", "Name and password do not belong together, or there were too many tries. You are not signed in; check both, or wait ten minutes.", 401);
+        if (!good)
+            throw new RefusedException(
+                "sign-in",
+                "Name and password do not belong together, or there were too many tries. You are not signed in; "
+                    + "check both, or wait ten minutes.",
+                401
+            );
         await Begin(http, person!);
         return Results.NoContent();
     }
@@ -96,7 +133,8 @@ internal static class SessionEndpoints
     // Signing out ends every session of the person, wherever its cookie is.
     private static async Task<IResult> SignOut(HttpContext http, CompanyFiles companies)
     {
-        if (PersonOf(http.User) is { } person) companies.Installation.EndSessions(person);
+        if (PersonOf(http.User) is { } person)
+            companies.Installation.EndSessions(person);
         await http.SignOutAsync();
         return Results.NoContent();
     }
@@ -105,17 +143,32 @@ internal static class SessionEndpoints
     {
         var person = companies.Installation.Find(PersonOf(http.User)!.Value)!;
         var next = request.Next ?? "";
-        if (!Passwords.Fits(person.PasswordHash, request.Current ?? "")) throw new RefusedException("password", "The password so far is another one. Nothing was changed; type it again.");
-        if (next.Length < ShortestPassword) throw new RefusedException("password", $"The new password has {next.Length} characters; it needs at least {ShortestPassword}. Nothing was changed.");
+        if (!Passwords.Fits(person.PasswordHash, request.Current ?? ""))
+            throw new RefusedException("password", "The password so far is another one. Nothing was changed; type it again.");
+        if (next.Length < ShortestPassword)
+            throw new RefusedException(
+                "password",
+                $"The new password has {next.Length} characters; it needs at least {ShortestPassword}. Nothing was changed."
+            );
         companies.Installation.ChangePassword(person.Id, Passwords.Hash(next));
         await Begin(http, companies.Installation.Find(person.Id)!);
         return Results.NoContent();
     }
 
-    private static Task Begin(HttpContext http, Person person) => http.SignInAsync(new ClaimsPrincipal(new ClaimsIdentity(
-        [
-            new Claim(ClaimTypes.NameIdentifier, person.Id.ToString(CultureInfo.InvariantCulture)), new Claim(ClaimTypes.Name, person.Name), new Claim(StampClaim, person.Stamp),
-        ], CookieAuthenticationDefaults.AuthenticationScheme)));
+    private static Task Begin(HttpContext http, Person person) =>
+        http.SignInAsync(
+            new ClaimsPrincipal(
+                new ClaimsIdentity(
+                    [
+                        new Claim(ClaimTypes.NameIdentifier, person.Id.ToString(CultureInfo.InvariantCulture)),
+                        new Claim(ClaimTypes.Name, person.Name),
+                        new Claim(StampClaim, person.Stamp),
+                    ],
+                    CookieAuthenticationDefaults.AuthenticationScheme
+                )
+            )
+        );
 
-    private static long? PersonOf(ClaimsPrincipal? user) => long.TryParse(user?.FindFirstValue(ClaimTypes.NameIdentifier), out var person) ? person : null;
+    private static long? PersonOf(ClaimsPrincipal? user) =>
+        long.TryParse(user?.FindFirstValue(ClaimTypes.NameIdentifier), out var person) ? person : null;
 }

@@ -29,10 +29,28 @@ namespace Adnumera.Web.Suppliers;
 /// <param name="OnlyLedger">Suppliers of the ledger of which nothing arrived.</param>
 /// <param name="Links">What persons linked.</param>
 public sealed record SuppliersAnswer(
-    long Pairs, IReadOnlyList<ProposalAnswer> Proposals, IReadOnlyList<SourceSupplier> OnlySource, IReadOnlyList<LedgerSupplierAnswer> OnlyLedger, IReadOnlyList<SupplierLink> Links, IReadOnlyList<GroupAnswer> Groups, int Both, string Currency);
+    long Pairs,
+    IReadOnlyList<ProposalAnswer> Proposals,
+    IReadOnlyList<SourceSupplier> OnlySource,
+    IReadOnlyList<LedgerSupplierAnswer> OnlyLedger,
+    IReadOnlyList<SupplierLink> Links,
+    IReadOnlyList<GroupAnswer> Groups,
+    int Both,
+    string Currency
+);
 
 /// <param name="Holds">Whether documents of either are held until somebody decides.</param>
-public sealed record ProposalAnswer(SupplierProposalKind Kind, string Left, string Right, string RightId, IReadOnlyList<string> Evidence, int Confidence, bool Holds, long Documents, string Money);
+public sealed record ProposalAnswer(
+    SupplierProposalKind Kind,
+    string Left,
+    string Right,
+    string RightId,
+    IReadOnlyList<string> Evidence,
+    int Confidence,
+    bool Holds,
+    long Documents,
+    string Money
+);
 
 public sealed record SourceSupplier(string Name, long Documents, string Money);
 
@@ -43,7 +61,15 @@ public sealed record LinkRequest(string? Supplier, string? Name, string? LedgerS
 public sealed record ApartRequest(string? Left, string? Right, bool Apart);
 
 /// <summary>A supplier group: what a new supplier in it begins with.</summary>
-public sealed record GroupAnswer(string? Name, string? PayablesAccount, string? CostAccount, string? Term, string? TaxCode, string? Form, string? Box);
+public sealed record GroupAnswer(
+    string? Name,
+    string? PayablesAccount,
+    string? CostAccount,
+    string? Term,
+    string? TaxCode,
+    string? Form,
+    string? Box
+);
 
 /// <param name="Suppliers">Who joins the group, and gets its defaults where they have none of their own.</param>
 public sealed record JoinRequest(string? Group, IReadOnlyList<string>? Suppliers);
@@ -57,11 +83,41 @@ internal static class SupplierEndpoints
     {
         var suppliers = company.MapGroup("suppliers").WithTags("Suppliers");
         suppliers.MapGet("", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Of(c, ledgers))).Needs(Right.Read);
-        suppliers.MapPut("links", (LinkRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(c => Link(c, books, ledgers, request))).Needs(Right.Bookkeep);
-        suppliers.MapDelete("links", (string supplier, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(c => Unlink(c, books, ledgers, supplier))).Needs(Right.Bookkeep);
-        suppliers.MapPut("apart", (ApartRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(c => Apart(c, books, ledgers, request))).Needs(Right.Bookkeep);
-        suppliers.MapPut("groups", (GroupAnswer group, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(c => Save(c, books, ledgers, group))).Needs(Right.Bookkeep);
-        suppliers.MapPost("groups/members", (JoinRequest request, CompanyBooks books, LedgerAccess ledgers) => books.File.InTransaction(c => Join(c, books, ledgers, request))).Needs(Right.Bookkeep);
+        suppliers
+            .MapPut(
+                "links",
+                (LinkRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+                    books.File.InTransaction(c => Link(c, books, ledgers, request))
+            )
+            .Needs(Right.Bookkeep);
+        suppliers
+            .MapDelete(
+                "links",
+                (string supplier, CompanyBooks books, LedgerAccess ledgers) =>
+                    books.File.InTransaction(c => Unlink(c, books, ledgers, supplier))
+            )
+            .Needs(Right.Bookkeep);
+        suppliers
+            .MapPut(
+                "apart",
+                (ApartRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+                    books.File.InTransaction(c => Apart(c, books, ledgers, request))
+            )
+            .Needs(Right.Bookkeep);
+        suppliers
+            .MapPut(
+                "groups",
+                (GroupAnswer group, CompanyBooks books, LedgerAccess ledgers) =>
+                    books.File.InTransaction(c => Save(c, books, ledgers, group))
+            )
+            .Needs(Right.Bookkeep);
+        suppliers
+            .MapPost(
+                "groups/members",
+                (JoinRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+                    books.File.InTransaction(c => Join(c, books, ledgers, request))
+            )
+            .Needs(Right.Bookkeep);
     }
 
     /// <summary>The suppliers of the sources and of the ledger, and what is proposed about them.</summary>
@@ -82,44 +138,111 @@ internal static class SupplierEndpoints
         string Money(string name) => AmountText.Format(arriving.TryGetValue(name, out var v) ? v.Money : 0, currency.Digits);
         return new SuppliersAnswer(
             proposals.Count(),
-            [.. proposals.All(MostListed).Select(p => new ProposalAnswer(
-                p.Kind, p.Left, p.Right, p.RightId, p.Evidence, (int)Math.Round(p.Confidence * 100), p.Kind != SupplierProposalKind.LedgerTwins && p.Confidence >= SupplierProposals.Likely, arriving.TryGetValue(p.Left, out var v) ? v.Lines : 0, Money(p.Left)))],
-            [.. unlinked.Where(s => !directory.IsInLedger(directory.NameOf(s))).Select(s => new SourceSupplier(s, arriving[s].Lines, Money(s))).OrderByDescending(s => s.Documents).Take(MostListed)],
-            [.. list.Where(s => !reached.Contains(s.Name)).Take(MostListed).Select(s => new LedgerSupplierAnswer(s.Id, s.Name, ledgers.PageOf(connection, organisation, RecordKind.Supplier, s.Id)))],
-            linked, [.. new SupplierGroupTable(company).All().Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, g.Form, g.Box))],
-            unlinked.Count(s => directory.IsInLedger(directory.NameOf(s))), currency.Code);
+            [
+                .. proposals
+                    .All(MostListed)
+                    .Select(p => new ProposalAnswer(
+                        p.Kind,
+                        p.Left,
+                        p.Right,
+                        p.RightId,
+                        p.Evidence,
+                        (int)Math.Round(p.Confidence * 100),
+                        p.Kind != SupplierProposalKind.LedgerTwins && p.Confidence >= SupplierProposals.Likely,
+                        arriving.TryGetValue(p.Left, out var v) ? v.Lines : 0,
+                        Money(p.Left)
+                    )),
+            ],
+            [
+                .. unlinked
+                    .Where(s => !directory.IsInLedger(directory.NameOf(s)))
+                    .Select(s => new SourceSupplier(s, arriving[s].Lines, Money(s)))
+                    .OrderByDescending(s => s.Documents)
+                    .Take(MostListed),
+            ],
+            [
+                .. list.Where(s => !reached.Contains(s.Name))
+                    .Take(MostListed)
+                    .Select(s => new LedgerSupplierAnswer(
+                        s.Id,
+                        s.Name,
+                        ledgers.PageOf(connection, organisation, RecordKind.Supplier, s.Id)
+                    )),
+            ],
+            linked,
+            [
+                .. new SupplierGroupTable(company)
+                    .All()
+                    .Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, g.Form, g.Box)),
+            ],
+            unlinked.Count(s => directory.IsInLedger(directory.NameOf(s))),
+            currency.Code
+        );
     }
 
     private static SuppliersAnswer Link(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, LinkRequest request)
     {
         var (supplier, name) = (request.Supplier?.Trim() ?? "", request.Name?.Trim() ?? "");
-        if (supplier.Length == 0 || name.Length == 0) throw new RefusedException("supplier", "Say which spelling is which supplier. Nothing was changed.", 400);
-        if (Folded.Same(supplier, name)) throw new RefusedException("supplier", "A supplier cannot be linked to itself. Nothing was changed.", 400);
-        var ledger = new LedgerTable(company).SupplierList().FirstOrDefault(s => s.Id == request.LedgerSupplier || Folded.Same(s.Name, name));
-        if (new SupplierLinkTable(company).All().Any(l => Folded.Same(l.Supplier, name))) throw new RefusedException("chain", $"“{name}” is linked to another supplier itself. Nothing was changed; link “{supplier}” to that one.");
-        new SupplierLinkTable(company).Link(new SupplierLink(supplier, ledger?.Id ?? "", ledger?.Name ?? name, request.Evidence ?? "", books.Who, Iso.Text(books.Now)));
+        if (supplier.Length == 0 || name.Length == 0)
+            throw new RefusedException("supplier", "Say which spelling is which supplier. Nothing was changed.", 400);
+        if (Folded.Same(supplier, name))
+            throw new RefusedException("supplier", "A supplier cannot be linked to itself. Nothing was changed.", 400);
+        var ledger = new LedgerTable(company)
+            .SupplierList()
+            .FirstOrDefault(s => s.Id == request.LedgerSupplier || Folded.Same(s.Name, name));
+        if (new SupplierLinkTable(company).All().Any(l => Folded.Same(l.Supplier, name)))
+            throw new RefusedException(
+                "chain",
+                $"“{name}” is linked to another supplier itself. Nothing was changed; link “{supplier}” to that one."
+            );
+        new SupplierLinkTable(company).Link(
+            new SupplierLink(supplier, ledger?.Id ?? "", ledger?.Name ?? name, request.Evidence ?? "", books.Who, Iso.Text(books.Now))
+        );
         new AuditTable(company).Add(books.Now, books.Who, "link supplier", $"supplier/{supplier}", null, ledger?.Name ?? name);
-        Recoding.RefreshSuppliers(company, [supplier, name], new CodingCause(books.Now, books.Who, $"“{supplier}” is {ledger?.Name ?? name}"));
+        Recoding.RefreshSuppliers(
+            company,
+            [supplier, name],
+            new CodingCause(books.Now, books.Who, $"“{supplier}” is {ledger?.Name ?? name}")
+        );
         return Of(company, ledgers);
     }
 
     private static SuppliersAnswer Unlink(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, string supplier)
     {
         var before = new SupplierLinkTable(company).All().FirstOrDefault(l => Folded.Same(l.Supplier, supplier));
-        if (new SupplierLinkTable(company).Unlink(supplier) == 0) throw RefusedException.NotFound("This link");
+        if (new SupplierLinkTable(company).Unlink(supplier) == 0)
+            throw RefusedException.NotFound("This link");
         new AuditTable(company).Add(books.Now, books.Who, "unlink supplier", $"supplier/{supplier}", null, null);
-        Recoding.RefreshSuppliers(company, before is null ? [supplier] : [supplier, before.LedgerName], new CodingCause(books.Now, books.Who, $"“{supplier}” stands for itself again"));
+        Recoding.RefreshSuppliers(
+            company,
+            before is null ? [supplier] : [supplier, before.LedgerName],
+            new CodingCause(books.Now, books.Who, $"“{supplier}” stands for itself again")
+        );
         return Of(company, ledgers);
     }
 
     private static SuppliersAnswer Apart(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, ApartRequest request)
     {
         var (left, right) = (request.Left?.Trim() ?? "", request.Right?.Trim() ?? "");
-        if (left.Length == 0 || right.Length == 0) throw new RefusedException("supplier", "Say which two are not the same. Nothing was changed.", 400);
-        if (request.Apart) new SupplierLinkTable(company).KeepApart(left, right, books.Who, books.Now);
-        else new SupplierLinkTable(company).KeepApartNoMore(left, right);
-        new AuditTable(company).Add(books.Now, books.Who, request.Apart ? "not the same supplier" : "perhaps the same supplier", $"supplier/{left}", null, right);
-        var cause = new CodingCause(books.Now, books.Who, $"“{left}” and “{right}” {(request.Apart ? "are not the same" : "may be the same")}");
+        if (left.Length == 0 || right.Length == 0)
+            throw new RefusedException("supplier", "Say which two are not the same. Nothing was changed.", 400);
+        if (request.Apart)
+            new SupplierLinkTable(company).KeepApart(left, right, books.Who, books.Now);
+        else
+            new SupplierLinkTable(company).KeepApartNoMore(left, right);
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            request.Apart ? "not the same supplier" : "perhaps the same supplier",
+            $"supplier/{left}",
+            null,
+            right
+        );
+        var cause = new CodingCause(
+            books.Now,
+            books.Who,
+            $"“{left}” and “{right}” {(request.Apart ? "are not the same" : "may be the same")}"
+        );
         var ledgerHasBoth = new SupplierLinkTable(company).Directory() is var known && known.IsInLedger(left) && known.IsInLedger(right);
         Recoding.RefreshSuppliers(company, ledgerHasBoth ? null : [left, right], cause);
         return Of(company, ledgers);
@@ -128,16 +251,44 @@ internal static class SupplierEndpoints
     private static SuppliersAnswer Save(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, GroupAnswer request)
     {
         var name = request.Name?.Trim() ?? "";
-        if (name.Length == 0) throw new RefusedException("name", "A group needs a name. Nothing was changed.", 400);
+        if (name.Length == 0)
+            throw new RefusedException("name", "A group needs a name. Nothing was changed.", 400);
         var basis = BasisTable.Of(company);
-        var group = new SupplierGroup(name, Blank(request.PayablesAccount), Blank(request.CostAccount), Blank(request.Term), Blank(request.TaxCode), Blank(request.Form), Blank(request.Box));
-        if (group.PayablesAccount.Length > 0 && Targets.BrokenForOffset(basis.Chart, group.PayablesAccount) is { } payable) throw new RefusedException("account-kind", $"{basis.Chart.Title(group.PayablesAccount)} {ReasonWords.Because(payable)}. Nothing was changed; choose another payables account.");
-        if (group.CostAccount.Length > 0 && Targets.BrokenForCost(basis.Chart, group.CostAccount) is { } cost) throw new RefusedException("account-kind", $"{basis.Chart.Title(group.CostAccount)} {ReasonWords.Because(cost)}. Nothing was changed; choose another cost account.");
+        var group = new SupplierGroup(
+            name,
+            Blank(request.PayablesAccount),
+            Blank(request.CostAccount),
+            Blank(request.Term),
+            Blank(request.TaxCode),
+            Blank(request.Form),
+            Blank(request.Box)
+        );
+        if (group.PayablesAccount.Length > 0 && Targets.BrokenForOffset(basis.Chart, group.PayablesAccount) is { } payable)
+            throw new RefusedException(
+                "account-kind",
+                $"{basis.Chart.Title(group.PayablesAccount)} {ReasonWords.Because(payable)}. Nothing was changed; "
+                    + "choose another payables account."
+            );
+        if (group.CostAccount.Length > 0 && Targets.BrokenForCost(basis.Chart, group.CostAccount) is { } cost)
+            throw new RefusedException(
+                "account-kind",
+                $"{basis.Chart.Title(group.CostAccount)} {ReasonWords.Because(cost)}. Nothing was changed; choose another cost account."
+            );
         if (group.Form.Length > 0 && !(Words<LedgerForm>.TryRead(group.Form, out var form) && DocumentKind.Bill.Row().Forms.Contains(form)))
             throw new RefusedException("form", $"{Quote.Of(group.Form)} is no form of a bill. Nothing was changed.", 400);
         var ledger = new LedgerTable(company);
-        if (group.Term.Length > 0 && ledger.Terms().All(t => t.Id != group.Term)) throw new RefusedException("term", $"The ledger has no payment term {Quote.Of(group.Term)}. Nothing was changed; choose one of its own, or pull again.", 400);
-        if (group.TaxCode.Length > 0 && ledger.TaxCodes().All(t => !Folded.Same(t.Code, group.TaxCode))) throw new RefusedException("tax-code", $"The ledger has no tax code {Quote.Of(group.TaxCode)}. Nothing was changed; choose one of its own, or pull again.", 400);
+        if (group.Term.Length > 0 && ledger.Terms().All(t => t.Id != group.Term))
+            throw new RefusedException(
+                "term",
+                $"The ledger has no payment term {Quote.Of(group.Term)}. Nothing was changed; choose one of its own, or pull again.",
+                400
+            );
+        if (group.TaxCode.Length > 0 && ledger.TaxCodes().All(t => !Folded.Same(t.Code, group.TaxCode)))
+            throw new RefusedException(
+                "tax-code",
+                $"The ledger has no tax code {Quote.Of(group.TaxCode)}. Nothing was changed; choose one of its own, or pull again.",
+                400
+            );
         var table = new SupplierGroupTable(company);
         var before = table.All().FirstOrDefault(g => Folded.Same(g.Name, name));
         table.Put(group);
@@ -145,9 +296,15 @@ internal static class SupplierEndpoints
         // The cost account and tax code are the group's rung of the ladder; what else the rung says, such as its dimensions, stays.
         var book = basis.Rows;
         var bare = new MappingRow { Kind = KeyKind.SupplierGroup, Key = name };
-        var row = (book.FirstOrDefault(r => r.Identity == bare.Identity) ?? bare) with { Account = group.CostAccount, TaxCode = group.TaxCode };
-        if (row.LedgerItem.Length > 0 && book.First(r => r.Identity == bare.Identity).Account != row.Account) row = row with { LedgerItem = "" };
-        var proposals = group.CostAccount.Length > 0 ? [ProposedRow.Put(row)] : book.Where(r => r.Identity == row.Identity).Select(ProposedRow.Remove);
+        var row = (book.FirstOrDefault(r => r.Identity == bare.Identity) ?? bare) with
+        {
+            Account = group.CostAccount,
+            TaxCode = group.TaxCode,
+        };
+        if (row.LedgerItem.Length > 0 && book.First(r => r.Identity == bare.Identity).Account != row.Account)
+            row = row with { LedgerItem = "" };
+        var proposals =
+            group.CostAccount.Length > 0 ? [ProposedRow.Put(row)] : book.Where(r => r.Identity == row.Identity).Select(ProposedRow.Remove);
         MappingChanges.Apply(company, books, BookChanges.Between(book, proposals), $"supplier group {name}");
         new AuditTable(company).Add(books.Now, books.Who, "supplier group", $"supplier-group/{name}", before, group);
         return Of(company, ledgers);
@@ -156,17 +313,26 @@ internal static class SupplierEndpoints
     // Who joins gets what they do not have of their own: the group, its payables account, term, form and 1099 box.
     private static SuppliersAnswer Join(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, JoinRequest request)
     {
-        var group = new SupplierGroupTable(company).All().FirstOrDefault(g => Folded.Same(g.Name, request.Group ?? "")) ?? throw RefusedException.NotFound("This group");
+        var group =
+            new SupplierGroupTable(company).All().FirstOrDefault(g => Folded.Same(g.Name, request.Group ?? ""))
+            ?? throw RefusedException.NotFound("This group");
         var book = BasisTable.Of(company).Rows;
         var rows = book.ToDictionary(r => r.Identity);
         var proposals = new List<ProposedRow>();
         foreach (var supplier in (request.Suppliers ?? []).Select(s => s.Trim()).Where(s => s.Length > 0))
         {
-            MappingRow Row(KeyKind kind) => rows.GetValueOrDefault(new RowIdentity(kind, kind.Fold(supplier), "", null)) ?? new MappingRow { Kind = kind, Key = supplier };
+            MappingRow Row(KeyKind kind) =>
+                rows.GetValueOrDefault(new RowIdentity(kind, kind.Fold(supplier), "", null))
+                ?? new MappingRow { Kind = kind, Key = supplier };
             proposals.Add(ProposedRow.Put(Row(KeyKind.Supplier) with { Group = group.Name }));
-            if (group.PayablesAccount.Length > 0 && Row(KeyKind.SupplierPayable) is { Account.Length: 0 } payable) proposals.Add(ProposedRow.Put(payable with { Account = group.PayablesAccount }));
-            foreach (var (kind, value) in ((KeyKind, string)[])[(KeyKind.SupplierTerm, group.Term), (KeyKind.SupplierForm, group.Form), (KeyKind.SupplierBox, group.Box)])
-                if (value.Length > 0 && Row(kind) is { Value.Length: 0 } own) proposals.Add(ProposedRow.Put(own with { Value = value }));
+            if (group.PayablesAccount.Length > 0 && Row(KeyKind.SupplierPayable) is { Account.Length: 0 } payable)
+                proposals.Add(ProposedRow.Put(payable with { Account = group.PayablesAccount }));
+            foreach (
+                var (kind, value) in ((KeyKind, string)[])
+                    [(KeyKind.SupplierTerm, group.Term), (KeyKind.SupplierForm, group.Form), (KeyKind.SupplierBox, group.Box)]
+            )
+                if (value.Length > 0 && Row(kind) is { Value.Length: 0 } own)
+                    proposals.Add(ProposedRow.Put(own with { Value = value }));
         }
 
         MappingChanges.Apply(company, books, BookChanges.Between(book, proposals), $"supplier group {group.Name}");

@@ -12,7 +12,15 @@ public sealed record DocumentKindAnswer(DocumentKind Kind, string Title, Documen
 /// <param name="Plural">What a list of its values is headed.</param>
 /// <param name="HasGroup">Whether a row may name a group.</param>
 /// <param name="Dimension">The dimension that it is a value of; blank for the others.</param>
-public sealed record KeyKindAnswer(KeyKind Kind, string Title, string Plural, KeySide Side, KeyTarget Target, bool HasGroup, string Dimension);
+public sealed record KeyKindAnswer(
+    KeyKind Kind,
+    string Title,
+    string Plural,
+    KeySide Side,
+    KeyTarget Target,
+    bool HasGroup,
+    string Dimension
+);
 
 /// <summary>A form that a supplier's bills may take.</summary>
 public sealed record FormAnswer(LedgerForm Form, string Title);
@@ -23,7 +31,12 @@ public sealed record BoxAnswer(string Box, string Title);
 /// <summary>The fixed words with what follows from them, so that pages know them from the core and from nowhere else.</summary>
 /// <param name="LeftOut">The value that says: do not send it to the ledger.</param>
 public sealed record VocabularyAnswer(
-    IReadOnlyList<DocumentKindAnswer> DocumentKinds, IReadOnlyList<KeyKindAnswer> KeyKinds, IReadOnlyList<FormAnswer> SupplierForms, IReadOnlyList<BoxAnswer> Boxes, string LeftOut);
+    IReadOnlyList<DocumentKindAnswer> DocumentKinds,
+    IReadOnlyList<KeyKindAnswer> KeyKinds,
+    IReadOnlyList<FormAnswer> SupplierForms,
+    IReadOnlyList<BoxAnswer> Boxes,
+    string LeftOut
+);
 
 /// <summary>The fixed words, for whoever is signed in.</summary>
 internal static class VocabularyEndpoints
@@ -33,7 +46,8 @@ internal static class VocabularyEndpoints
         [.. KeyKinds.All.Select(k => new KeyKindAnswer(k.Kind, k.Title, k.Plural, k.Side, k.Target, k.HasGroup, k.Dimension?.Word ?? ""))],
         [.. DocumentKind.Bill.Row().Forms.Select(f => new FormAnswer(f, f.Title()))],
         [.. Boxes.All.Select(b => new BoxAnswer(b.Word, b.Title))],
-        MappingRow.LeaveOut);
+        MappingRow.LeaveOut
+    );
 
     public static void MapVocabulary(this WebApplication app) => app.MapGet("/api/vocabulary", () => All).WithTags("Session");
 }

@@ -40,26 +40,34 @@ public partial class AmountTests
 
     [Fact]
     public void What_is_written_is_read_again() =>
-        Gen.Select(Gen.Long[-AmountText.Most, AmountText.Most], Gen.Int[0, 4]).Sample((minor, digits) =>
-            AmountText.Read(AmountText.Format(minor, digits), digits, out var read) == AmountText.Fault.None && read == minor);
+        Gen.Select(Gen.Long[-AmountText.Most, AmountText.Most], Gen.Int[0, 4])
+            .Sample(
+                (minor, digits) =>
+                    AmountText.Read(AmountText.Format(minor, digits), digits, out var read) == AmountText.Fault.None && read == minor
+            );
 
     [Fact] // Largest remainder (Hamilton's method), the textbook example; from memory.
     public void Ten_seats_go_5_2_1_1_1_0() =>
         Assert.Equal([5, 2, 1, 1, 1, 0], Allocation.Split(10, [47_000, 16_000, 15_900, 12_000, 6_000, 3_100]));
 
     [Fact] // Common practice.
-    public void A_hundred_in_three_gives_the_odd_cent_to_the_first() => Assert.Equal([33_34, 33_33, 33_33], Allocation.Split(100_00, [1, 1, 1]));
+    public void A_hundred_in_three_gives_the_odd_cent_to_the_first() =>
+        Assert.Equal([33_34, 33_33, 33_33], Allocation.Split(100_00, [1, 1, 1]));
 
     [Fact]
     public void Parts_always_add_up_and_none_is_off_by_a_whole_unit() =>
-        Gen.Select(Gen.Long[-1_000_000_000_000, 1_000_000_000_000], Gen.Long[0, 1_000_000].Array[1, 12]).Where(g => g.Item2.Sum() > 0).Sample((total, weights) =>
-        {
-            var parts = Allocation.Split(total, weights);
-            Assert.Equal(total, parts.Sum());
-            var sum = weights.Sum();
-            for (var i = 0; i < parts.Length; i++)
-                Assert.True(Int128.Abs(((Int128)parts[i] * sum) - ((Int128)total * weights[i])) < sum);
-        });
+        Gen.Select(Gen.Long[-1_000_000_000_000, 1_000_000_000_000], Gen.Long[0, 1_000_000].Array[1, 12])
+            .Where(g => g.Item2.Sum() > 0)
+            .Sample(
+                (total, weights) =>
+                {
+                    var parts = Allocation.Split(total, weights);
+                    Assert.Equal(total, parts.Sum());
+                    var sum = weights.Sum();
+                    for (var i = 0; i < parts.Length; i++)
+                        Assert.True(Int128.Abs(((Int128)parts[i] * sum) - ((Int128)total * weights[i])) < sum);
+                }
+            );
 
     [Fact]
     public void Weights_that_share_nothing_are_refused()
@@ -84,12 +92,17 @@ public partial class AmountTests
     public void Minor_units_are_those_of_the_published_list()
     {
         var data = Path.Combine(Repository.Root, "src", "ui", "node_modules", "currency-codes", "data.js");
-        var published = Entry().Matches(File.ReadAllText(data)).ToDictionary(m => m.Groups[1].Value, m => int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture));
+        var published = Entry()
+            .Matches(File.ReadAllText(data))
+            .ToDictionary(m => m.Groups[1].Value, m => int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture));
         Assert.True(published.Count > 150);
 
         // Metals, funds and test codes have no minor unit in the list ("N.A."), which the package writes as 0; no books are kept in them.
         string[] notMoney = ["XAG", "XAU", "XBA", "XBB", "XBC", "XBD", "XDR", "XPD", "XPT", "XSU", "XTS", "XUA", "XXX"];
-        Assert.Equal(published.Where(p => !notMoney.Contains(p.Key)).OrderBy(p => p.Key), Currency.All.Where(c => c.Code != "XCG").ToDictionary(c => c.Code, c => c.Digits).OrderBy(p => p.Key));
+        Assert.Equal(
+            published.Where(p => !notMoney.Contains(p.Key)).OrderBy(p => p.Key),
+            Currency.All.Where(c => c.Code != "XCG").ToDictionary(c => c.Code, c => c.Digits).OrderBy(p => p.Key)
+        );
     }
 
     [GeneratedRegex("\"code\": \"(\\w{3})\",\\s+\"number\": \"\\d+\",\\s+\"digits\": (\\d)")]

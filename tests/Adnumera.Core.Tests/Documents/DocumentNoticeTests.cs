@@ -7,7 +7,8 @@ namespace Adnumera.Core.Tests.Documents;
 /// <summary>What is worth noticing, and what the difference between two versions says.</summary>
 public class DocumentNoticeTests
 {
-    private static DocumentNotice[] Of(Document document, ConnectedLedger? ledger = null, params string[] taxCodes) => [.. DocumentNotices.Of(document, taxCodes, ledger)];
+    private static DocumentNotice[] Of(Document document, ConnectedLedger? ledger = null, params string[] taxCodes) =>
+        [.. DocumentNotices.Of(document, taxCodes, ledger)];
 
     [Theory]
     [InlineData(-1, true)]
@@ -28,7 +29,13 @@ public class DocumentNoticeTests
     public void Quantity_times_price_is_not_the_net(string quantity, string price, long net, bool noticed)
     {
         var invariant = System.Globalization.CultureInfo.InvariantCulture;
-        var document = Bill(Line(1, net) with { Quantity = decimal.Parse(quantity, invariant), UnitPrice = decimal.Parse(price, invariant) });
+        var document = Bill(
+            Line(1, net) with
+            {
+                Quantity = decimal.Parse(quantity, invariant),
+                UnitPrice = decimal.Parse(price, invariant),
+            }
+        );
         Assert.Equal(noticed, Of(document).Contains(DocumentNotice.QuantityTimesPrice));
         Assert.Empty(Of(Bill(Line(1, net) with { Quantity = 3 })));
     }
@@ -38,7 +45,12 @@ public class DocumentNoticeTests
     {
         var claim = Bill(Line(1, 1_00)) with { Kind = DocumentKind.ExpenseClaim, Employee = "Maud" };
         var ledger = new ConnectedLedger(
-            LedgerCapabilities.Everything, [], [], [new LedgerEmployee("E1", "MAUD", "", true), new LedgerEmployee("E2", "Theo", "", false)], [new LedgerTaxCode("RC", "Reclaimable", 5m)]);
+            LedgerCapabilities.Everything,
+            [],
+            [],
+            [new LedgerEmployee("E1", "MAUD", "", true), new LedgerEmployee("E2", "Theo", "", false)],
+            [new LedgerTaxCode("RC", "Reclaimable", 5m)]
+        );
         Assert.Empty(Of(claim, ledger, "RC", ""));
         Assert.Equal([DocumentNotice.EmployeeUnknown, DocumentNotice.TaxCodeUnknown], Of(claim with { Employee = "Theo" }, ledger, "ZZ"));
         Assert.Empty(Of(claim with { Employee = "Theo" }, null, "ZZ"));
@@ -50,8 +62,15 @@ public class DocumentNoticeTests
         var before = Bill(Line(1, 60_00, "Leather"), Line(2, 40_00));
         var after = before with { Total = 75_00, Reference = "2292", Lines = [Line(1, 60_00, "Glue"), Line(3, 15_00)] };
         Assert.Equal(
-            [new(0, "reference", "2291", "2292"), new(0, "total", "100.00", "75.00"), new(1, "category", "Leather", "Glue"), new(2, "", "40.00", ""), new FieldChange(3, "", "", "15.00")],
-            DocumentDifferences.Of(before, after));
+            [
+                new(0, "reference", "2291", "2292"),
+                new(0, "total", "100.00", "75.00"),
+                new(1, "category", "Leather", "Glue"),
+                new(2, "", "40.00", ""),
+                new FieldChange(3, "", "", "15.00"),
+            ],
+            DocumentDifferences.Of(before, after)
+        );
         Assert.Empty(DocumentDifferences.Of(before, before with { PaymentAccountChoice = "Bench card", NotDuplicate = true }));
     }
 }

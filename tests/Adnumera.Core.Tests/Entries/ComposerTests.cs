@@ -16,7 +16,11 @@ public class ComposerTests
     public void The_base_example_balances_at_1656_25()
     {
         // Lines 7 × 400 and −3 × 500, a charge of 25, tax 25 %: BR-CO-10, -13, -14, -15, -17.
-        var bill = Bill(Line(1, 2_800_00, "Leather", taxCode: "S", tax: 700_00), Line(2, -1_500_00, "Leather", taxCode: "S", tax: -375_00), Line(3, 25_00, "Paper", taxCode: "S", tax: 6_25));
+        var bill = Bill(
+            Line(1, 2_800_00, "Leather", taxCode: "S", tax: 700_00),
+            Line(2, -1_500_00, "Leather", taxCode: "S", tax: -375_00),
+            Line(3, 25_00, "Paper", taxCode: "S", tax: 6_25)
+        );
         Assert.Equal(1_656_25, bill.Total);
         Assert.Equal(331_25, bill.Lines.Sum(l => l.Tax));
         var entry = Composer(Leather, Paper, TaxCode("S", 100)).Compose(bill);
@@ -47,8 +51,10 @@ public class ComposerTests
     public void The_offset_of_a_bill_is_its_settlement_then_the_suppliers_own_then_the_control(string settlement, string own, string offset)
     {
         var rows = new List<MappingRow> { Leather };
-        if (settlement.Length > 0) rows.Add(Map(KeyKind.Settlement, "Statement", settlement));
-        if (own.Length > 0) rows.Add(Map(KeyKind.SupplierPayable, "Marrow & Oake", own));
+        if (settlement.Length > 0)
+            rows.Add(Map(KeyKind.Settlement, "Statement", settlement));
+        if (own.Length > 0)
+            rows.Add(Map(KeyKind.SupplierPayable, "Marrow & Oake", own));
         var bill = Bill(Line(1, 100_00, "Leather")) with { Settlement = settlement.Length > 0 ? "statement" : "" };
         Assert.Equal(offset, Composer([.. rows]).Compose(bill).Lines[^1].Account);
     }
@@ -61,7 +67,8 @@ public class ComposerTests
         Assert.Equal(["5120 12001", "2100 -12001"], Shown(Composer(Leather, TaxCode("H", 0)).Compose(bill)));
         Assert.Equal(["5120 12001", "2100 -12001"], Shown(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", tax: 20_01)))));
         Assert.Equal(["1:tax_code_unmapped=H"], Reasons(Composer(Leather).Compose(bill)));
-        Assert.IsType<Composition.Coded>(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", taxCode: "H")))); // no amount, nothing special
+        // No amount, nothing special.
+        Assert.IsType<Composition.Coded>(Composer(Leather).Compose(Bill(Line(1, 100_00, "Leather", taxCode: "H"))));
     }
 
     [Fact]
@@ -87,7 +94,8 @@ public class ComposerTests
     [InlineData("9999")] // gone
     public void A_broken_mapping_holds_and_never_falls_through(string account)
     {
-        var entry = Composer(Leather with { Account = account }, Map(KeyKind.Supplier, "Marrow & Oake", "6210")).Compose(Bill(Line(1, 100_00, "Leather")));
+        var entry = Composer(Leather with { Account = account }, Map(KeyKind.Supplier, "Marrow & Oake", "6210"))
+            .Compose(Bill(Line(1, 100_00, "Leather")));
         Assert.Equal([$"1:mapping_broken={account}"], Reasons(entry));
         Assert.False(entry is Composition.Coded);
     }
@@ -98,9 +106,12 @@ public class ComposerTests
     [InlineData(1, 100_02, null)]
     public void A_rounding_difference_goes_to_its_account_up_to_the_tolerance(long tolerance, long total, string? lines)
     {
-        var entry = Composer(new CompositionSettings { RoundingTolerance = tolerance }, Leather).Compose(Bill(Line(1, 100_00, "Leather")) with { Total = total });
-        if (lines is null) Assert.Equal(["arithmetic=0.02"], Reasons(entry));
-        else Assert.Equal(lines.Split('|'), Shown(entry));
+        var entry = Composer(new CompositionSettings { RoundingTolerance = tolerance }, Leather)
+            .Compose(Bill(Line(1, 100_00, "Leather")) with { Total = total });
+        if (lines is null)
+            Assert.Equal(["arithmetic=0.02"], Reasons(entry));
+        else
+            Assert.Equal(lines.Split('|'), Shown(entry));
     }
 
     [Fact]
@@ -114,20 +125,41 @@ public class ComposerTests
             Total = -99_00,
             Lines = [Line(2, 5_00, "Bad"), Line(7, 10_00, "Nowhere", taxCode: "Z", tax: 1_00)],
         };
-        var entry = Composer(new CompositionSettings { LockedThrough = AnyDay }, Map(KeyKind.Category, "Bad", "6995")).Compose(document, new DocumentIdentity("bills", "0"));
+        var entry = Composer(new CompositionSettings { LockedThrough = AnyDay }, Map(KeyKind.Category, "Bad", "6995"))
+            .Compose(document, new DocumentIdentity("bills", "0"));
         Assert.Equal(
-            ["arithmetic=-115.00", "currency=EUR", "period_locked=2026-11-12", "possible_duplicate=bills 0", "settlement_unmapped=Barter", "sign=-99.00", "supplier_missing", "2:mapping_broken=6995", "7:tax_code_unmapped=Z", "7:unmapped=Nowhere"],
-            Reasons(entry));
+            [
+                "arithmetic=-115.00",
+                "currency=EUR",
+                "period_locked=2026-11-12",
+                "possible_duplicate=bills 0",
+                "settlement_unmapped=Barter",
+                "sign=-99.00",
+                "supplier_missing",
+                "2:mapping_broken=6995",
+                "7:tax_code_unmapped=Z",
+                "7:unmapped=Nowhere",
+            ],
+            Reasons(entry)
+        );
     }
 
     [Fact]
     public void Roles_are_missed_only_where_they_are_needed()
     {
-        var bare = new Composer(new Chart([Of("5120", AccountKind.CostOfSales)]), new MappingBook([Leather, TaxCode("S", 100)]), new CompositionSettings { RoundingTolerance = 5, WhenNothingMaps = WhenNothingMaps.Suspense });
+        var bare = new Composer(
+            new Chart([Of("5120", AccountKind.CostOfSales)]),
+            new MappingBook([Leather, TaxCode("S", 100)]),
+            new CompositionSettings { RoundingTolerance = 5, WhenNothingMaps = WhenNothingMaps.Suspense }
+        );
         Assert.Equal(["role_missing=payables_control"], Reasons(bare.Compose(Bill(Line(1, 1_00, "Leather")))));
         Assert.Equal(["role_missing=rounding"], Reasons(bare.Compose(Bill(Line(1, 1, "Leather")) with { Total = 0 })));
-        Assert.Equal(["role_missing=payables_control", "1:role_missing=input_tax", "1:role_missing=suspense"], Reasons(bare.Compose(Bill(Line(1, 1_00, "Other", taxCode: "S", tax: 10)))));
-        Assert.IsType<Composition.Coded>(bare.Compose(Bill(Line(1, 1_00, "Leather"), Line(2, -1_00, "Leather")))); // a total of zero needs no offset
+        Assert.Equal(
+            ["role_missing=payables_control", "1:role_missing=input_tax", "1:role_missing=suspense"],
+            Reasons(bare.Compose(Bill(Line(1, 1_00, "Other", taxCode: "S", tax: 10))))
+        );
+        // A total of zero needs no offset.
+        Assert.IsType<Composition.Coded>(bare.Compose(Bill(Line(1, 1_00, "Leather"), Line(2, -1_00, "Leather"))));
     }
 
     [Fact]
@@ -142,7 +174,10 @@ public class ComposerTests
     public void What_is_before_the_start_or_nothing_at_all_is_set_aside_unexamined()
     {
         var settings = new CompositionSettings { StartDate = AnyDay.AddDays(1) };
-        Assert.Equal(SetAsideKind.BeforeStart, Assert.IsType<Composition.SetAside>(Composer(settings).Compose(Bill(Line(1, 1_00, "Nowhere")) with { Supplier = "" })).Why.Kind);
+        Assert.Equal(
+            SetAsideKind.BeforeStart,
+            Assert.IsType<Composition.SetAside>(Composer(settings).Compose(Bill(Line(1, 1_00, "Nowhere")) with { Supplier = "" })).Why.Kind
+        );
         var zero = Composer().Compose(Bill(Line(1, 0, "Nowhere"), Line(2, 0)));
         Assert.Equal(SetAsideKind.Zero, Assert.IsType<Composition.SetAside>(zero).Why.Kind);
         Assert.Empty(zero.Reasons);
@@ -153,13 +188,17 @@ public class ComposerTests
     {
         var locked = new CompositionSettings { LockedThrough = AnyDay, EntryDate = EntryDateRule.FirstOpenDay };
         Assert.Equal(AnyDay.AddDays(1), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather"))).EntryDate);
-        Assert.Equal(AnyDay.AddDays(5), Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather")) with { Date = AnyDay.AddDays(5) }).EntryDate);
+        Assert.Equal(
+            AnyDay.AddDays(5),
+            Composer(locked, Leather).Compose(Bill(Line(1, 1_00, "Leather")) with { Date = AnyDay.AddDays(5) }).EntryDate
+        );
     }
 
     [Fact]
     public void Merged_lines_that_cancel_leave_nothing()
     {
-        var entry = Composer(new CompositionSettings { MergeLines = true }, Leather, Paper).Compose(Bill(Line(1, 5_00, "Leather"), Line(2, 2_00, "Paper"), Line(3, -5_00, "Leather")));
+        var entry = Composer(new CompositionSettings { MergeLines = true }, Leather, Paper)
+            .Compose(Bill(Line(1, 5_00, "Leather"), Line(2, 2_00, "Paper"), Line(3, -5_00, "Leather")));
         Assert.Equal(["5110 200", "2100 -200"], Shown(entry));
     }
 }

@@ -9,7 +9,8 @@ public class RequiredAccountsTests
     [Fact]
     public void What_is_needed_follows_from_the_choices()
     {
-        AccountRole[] Needed(CompositionSettings settings, bool tax) => [.. RequiredAccounts.Of(Worlds.Chart, settings, tax).Select(r => r.Role)];
+        AccountRole[] Needed(CompositionSettings settings, bool tax) =>
+            [.. RequiredAccounts.Of(Worlds.Chart, settings, tax).Select(r => r.Role)];
         Assert.DoesNotContain(AccountRole.Rounding, Needed(new CompositionSettings(), false));
         Assert.Contains(AccountRole.Rounding, Needed(new CompositionSettings { RoundingTolerance = 2 }, false));
         Assert.Contains(AccountRole.Suspense, Needed(new CompositionSettings { WhenNothingMaps = WhenNothingMaps.Suspense }, false));
@@ -19,7 +20,8 @@ public class RequiredAccountsTests
     [Fact]
     public void A_role_is_filled_by_one_account_of_a_fitting_kind()
     {
-        RequiredAccount Payables(params Account[] accounts) => RequiredAccounts.Of(new Chart(accounts), new CompositionSettings(), false)[0];
+        RequiredAccount Payables(params Account[] accounts) =>
+            RequiredAccounts.Of(new Chart(accounts), new CompositionSettings(), false)[0];
         var payables = Of("2100", AccountKind.Liability, AccountRole.PayablesControl);
         Assert.True(Payables(payables).IsFilled);
         Assert.False(Payables().IsFilled);
@@ -30,10 +32,16 @@ public class RequiredAccountsTests
     [Fact]
     public void The_companys_choice_of_an_account_counts_whatever_the_ledger_says()
     {
-        var two = new[] { Of("2100", AccountKind.Liability, AccountRole.PayablesControl), Of("2101", AccountKind.Liability, AccountRole.PayablesControl) };
+        var two = new[]
+        {
+            Of("2100", AccountKind.Liability, AccountRole.PayablesControl),
+            Of("2101", AccountKind.Liability, AccountRole.PayablesControl),
+        };
         Assert.IsType<RoleHolder.Ambiguous>(new Chart(two).Role(AccountRole.PayablesControl));
         var chosen = new Chart(two, new Dictionary<AccountRole, string> { [AccountRole.PayablesControl] = "2101" });
         Assert.Equal("2101", Assert.IsType<RoleHolder.Filled>(chosen.Role(AccountRole.PayablesControl)).Account.Id);
-        Assert.IsType<RoleHolder.Vacant>(new Chart(two, new Dictionary<AccountRole, string> { [AccountRole.PayablesControl] = "9999" }).Role(AccountRole.PayablesControl));
+        Assert.IsType<RoleHolder.Vacant>(
+            new Chart(two, new Dictionary<AccountRole, string> { [AccountRole.PayablesControl] = "9999" }).Role(AccountRole.PayablesControl)
+        );
     }
 }

@@ -15,5 +15,8 @@ public class PaymentTermTests
     [InlineData(TermRule.EndOfMonth, 1, "2026-12-31", "2027-01-31")]
     [InlineData(TermRule.EndOfMonth, 3, "2026-11-30", "2027-02-28")]
     public void A_bill_is_due_by_its_term(TermRule rule, int days, string of, string due) =>
-        Assert.Equal(DateOnly.Parse(due, System.Globalization.CultureInfo.InvariantCulture), new PaymentTerm("T", "Term", rule, days).Due(DateOnly.Parse(of, System.Globalization.CultureInfo.InvariantCulture)));
+        Assert.Equal(
+            DateOnly.Parse(due, System.Globalization.CultureInfo.InvariantCulture),
+            new PaymentTerm("T", "Term", rule, days).Due(DateOnly.Parse(of, System.Globalization.CultureInfo.InvariantCulture))
+        );
 }

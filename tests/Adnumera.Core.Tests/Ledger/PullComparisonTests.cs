@@ -5,7 +5,8 @@ namespace Adnumera.Core.Tests.Ledger;
 
 public class PullComparisonTests
 {
-    private static LedgerRecords Of(params Account[] accounts) => new() { Organisation = new LedgerOrganisation("o", "O", "USD"), Accounts = accounts };
+    private static LedgerRecords Of(params Account[] accounts) =>
+        new() { Organisation = new LedgerOrganisation("o", "O", "USD"), Accounts = accounts };
 
     private static Account Leather => Of("5120", AccountKind.CostOfSales) with { Name = "Leather" };
 
@@ -19,8 +20,13 @@ public class PullComparisonTests
     {
         (string What, Account? After)[] ways =
         [
-            ("Renamed", Leather with { Name = "Hides" }), ("Renumbered", Leather with { Number = "5121" }), ("KindChanged", Leather with { Kind = AccountKind.Expense }),
-            ("RoleChanged", Leather with { Role = AccountRole.Suspense }), ("RequirementChanged", Leather with { Requires = Dimension.Project }), ("Closed", Leather with { Active = false }), ("Gone", null),
+            ("Renamed", Leather with { Name = "Hides" }),
+            ("Renumbered", Leather with { Number = "5121" }),
+            ("KindChanged", Leather with { Kind = AccountKind.Expense }),
+            ("RoleChanged", Leather with { Role = AccountRole.Suspense }),
+            ("RequirementChanged", Leather with { Requires = Dimension.Project }),
+            ("Closed", Leather with { Active = false }),
+            ("Gone", null),
         ];
         foreach (var (what, after) in ways)
             Assert.Equal(what, Assert.Single(PullComparison.Between(Of(Leather), after is null ? Of() : Of(after))).Change.ToString());
@@ -50,14 +56,27 @@ public class PullComparisonTests
             TaxCodes = [new("RC", "Reclaimable", 6)],
         };
         Assert.Equal(
-            [(RecordKind.Supplier, RecordChange.Renamed), (RecordKind.Employee, RecordChange.Gone), (RecordKind.Department, RecordChange.Closed), (RecordKind.PaymentTerm, RecordChange.KindChanged), (RecordKind.Item, RecordChange.KindChanged), (RecordKind.TaxCode, RecordChange.KindChanged)],
-            PullComparison.Between(before, after).Select(c => (c.Record, c.Change)));
+            [
+                (RecordKind.Supplier, RecordChange.Renamed),
+                (RecordKind.Employee, RecordChange.Gone),
+                (RecordKind.Department, RecordChange.Closed),
+                (RecordKind.PaymentTerm, RecordChange.KindChanged),
+                (RecordKind.Item, RecordChange.KindChanged),
+                (RecordKind.TaxCode, RecordChange.KindChanged),
+            ],
+            PullComparison.Between(before, after).Select(c => (c.Record, c.Change))
+        );
     }
 
     [Fact]
-    public void There_and_back_is_the_same_number_of_changes() => Gen.Select(Chart, Chart).Sample((left, right) =>
-        PullComparison.Between(Of(left), Of(right)).Count == PullComparison.Between(Of(right), Of(left)).Count);
+    public void There_and_back_is_the_same_number_of_changes() =>
+        Gen.Select(Chart, Chart)
+            .Sample(
+                (left, right) => PullComparison.Between(Of(left), Of(right)).Count == PullComparison.Between(Of(right), Of(left)).Count
+            );
 
     private static readonly Gen<Account[]> Chart = Gen.Select(Gen.Int[1, 6], Gen.Int[0, 2], Gen.Bool, Gen.Enum<AccountKind>())
-        .Select((id, name, active, kind) => Of($"{id}", kind) with { Name = $"Name {name}", Active = active }).Array[0, 8].Select(a => a.DistinctBy(x => x.Id).ToArray());
+        .Select((id, name, active, kind) => Of($"{id}", kind) with { Name = $"Name {name}", Active = active })
+        .Array[0, 8]
+        .Select(a => a.DistinctBy(x => x.Id).ToArray());
 }

@@ -7,25 +7,45 @@ namespace Adnumera.Core.Tests.Mapping;
 public class LadderTests
 {
     private static string? Resolve(Document document, params MappingRow[] rows) =>
-        new Ladder(new MappingBook(rows), Ladder.UsualOrder).Resolve(document, document.Lines[0]) is { } t ? $"{Words<Rung>.Of(t.Rung)} {t.Account}" : null;
+        new Ladder(new MappingBook(rows), Ladder.UsualOrder).Resolve(document, document.Lines[0]) is { } t
+            ? $"{Words<Rung>.Of(t.Rung)} {t.Account}"
+            : null;
 
     [Fact] // Common practice: item overrides category overrides supplier.
     public void The_first_rung_that_maps_wins()
     {
         MappingRow[] all =
         [
-            Map(KeyKind.Item, "Goatskin", "1"), Map(KeyKind.CostCode, "03-100", "2"), Map(KeyKind.CostCodeGroup, "03", "3"), Map(KeyKind.Category, "Leather", "4", group: "Skins"),
-            Map(KeyKind.CategoryGroup, "Skins", "5"), Map(KeyKind.Supplier, "marrow & oake", "6", group: "Tanners"), Map(KeyKind.SupplierGroup, "Tanners", "7"), Map(KeyKind.Source, "bills", "8"),
+            Map(KeyKind.Item, "Goatskin", "1"),
+            Map(KeyKind.CostCode, "03-100", "2"),
+            Map(KeyKind.CostCodeGroup, "03", "3"),
+            Map(KeyKind.Category, "Leather", "4", group: "Skins"),
+            Map(KeyKind.CategoryGroup, "Skins", "5"),
+            Map(KeyKind.Supplier, "marrow & oake", "6", group: "Tanners"),
+            Map(KeyKind.SupplierGroup, "Tanners", "7"),
+            Map(KeyKind.Source, "bills", "8"),
         ];
         var line = Line(1, 100, "Leather", "Goatskin", "03-100");
         var bill = Bill(line with { Account = "P", OriginalAccount = "O" });
         Assert.Equal("person P", Resolve(bill, all));
         Assert.Equal("original O", Resolve(Bill(line with { OriginalAccount = "O" }), all));
-        string[] expected = ["item 1", "cost_code 2", "cost_code_group 3", "category 4", "category_group 5", "supplier 6", "supplier_group 7", "source 8"];
+        string[] expected =
+        [
+            "item 1",
+            "cost_code 2",
+            "cost_code_group 3",
+            "category 4",
+            "category_group 5",
+            "supplier 6",
+            "supplier_group 7",
+            "source 8",
+        ];
         for (var i = 0; i < all.Length; i++)
         {
             // Members keep naming their group when their own account is gone.
-            var rest = all.Select((r, n) => n >= i || r.Group.Length == 0 ? r : r with { Account = "" }).Where((r, n) => n >= i || r.Group.Length > 0).ToArray();
+            var rest = all.Select((r, n) => n >= i || r.Group.Length == 0 ? r : r with { Account = "" })
+                .Where((r, n) => n >= i || r.Group.Length > 0)
+                .ToArray();
             Assert.Equal(expected[i], Resolve(Bill(line), rest));
         }
 
@@ -47,12 +67,20 @@ public class LadderTests
     [InlineData("031", "03", false)] // not before a separator
     [InlineData("3-1", "03", false)]
     public void A_cost_code_group_is_a_beginning_that_ends_at_a_separator(string code, string group, bool found) =>
-        Assert.Equal(found ? "cost_code_group 3" : null, Resolve(Bill(Line(1, 100, costCode: code)), Map(KeyKind.CostCodeGroup, group, "3")));
+        Assert.Equal(
+            found ? "cost_code_group 3" : null,
+            Resolve(Bill(Line(1, 100, costCode: code)), Map(KeyKind.CostCodeGroup, group, "3"))
+        );
 
     [Fact]
     public void The_longest_group_that_has_not_ended_wins()
     {
-        MappingRow[] rows = [Map(KeyKind.CostCodeGroup, "03", "short"), Map(KeyKind.CostCodeGroup, "03-100", "long"), Map(KeyKind.CostCodeGroup, "03-100-A", "", "2026-01-01")];
+        MappingRow[] rows =
+        [
+            Map(KeyKind.CostCodeGroup, "03", "short"),
+            Map(KeyKind.CostCodeGroup, "03-100", "long"),
+            Map(KeyKind.CostCodeGroup, "03-100-A", "", "2026-01-01"),
+        ];
         Assert.Equal("cost_code_group long", Resolve(Bill(Line(1, 100, costCode: "03-100-a-9")), rows));
     }
 
@@ -62,7 +90,12 @@ public class LadderTests
     [InlineData("2026-12-01", null)] // ended
     public void A_mapping_is_in_force_from_its_day_on(string day, string? account)
     {
-        MappingRow[] rows = [Map(KeyKind.Category, "Leather", "old"), Map(KeyKind.Category, "leather", "new", "2026-11-01"), Map(KeyKind.Category, "LEATHER", "", "2026-12-01")];
+        MappingRow[] rows =
+        [
+            Map(KeyKind.Category, "Leather", "old"),
+            Map(KeyKind.Category, "leather", "new", "2026-11-01"),
+            Map(KeyKind.Category, "LEATHER", "", "2026-12-01"),
+        ];
         var bill = Bill(Line(1, 100, "Leather")) with { Date = DateOnly.ParseExact(day, "yyyy-MM-dd") };
         Assert.Equal(account is null ? null : $"category {account}", Resolve(bill, rows));
     }
@@ -72,8 +105,10 @@ public class LadderTests
     {
         MappingRow[] rows =
         [
-            Map(KeyKind.Category, "Other", "general", "2026-11-05"), Map(KeyKind.Category, "Other", "own", "2026-11-01", "bills"),
-            Map(KeyKind.Category, "Other", "", "2026-11-20", "bills"), Map(KeyKind.Category, "Other", "elsewhere", null, "Bills"),
+            Map(KeyKind.Category, "Other", "general", "2026-11-05"),
+            Map(KeyKind.Category, "Other", "own", "2026-11-01", "bills"),
+            Map(KeyKind.Category, "Other", "", "2026-11-20", "bills"),
+            Map(KeyKind.Category, "Other", "elsewhere", null, "Bills"),
         ];
         string? On(int day) => Resolve(Bill(Line(1, 100, "Other")) with { Date = new DateOnly(2026, 11, day) }, rows);
         Assert.Equal("category own", On(12));
@@ -85,12 +120,26 @@ public class LadderTests
     [Fact]
     public void The_explanation_tells_each_rung_tried_and_ends_with_the_one_that_decides()
     {
-        MappingRow[] rows = [Map(KeyKind.Item, "Goatskin", "", "2026-01-01"), Map(KeyKind.Category, "Leather", "", group: "Skins"), Map(KeyKind.CategoryGroup, "Skins", "5120")];
+        MappingRow[] rows =
+        [
+            Map(KeyKind.Item, "Goatskin", "", "2026-01-01"),
+            Map(KeyKind.Category, "Leather", "", group: "Skins"),
+            Map(KeyKind.CategoryGroup, "Skins", "5120"),
+        ];
         var bill = Bill(Line(1, 100, "Leather", "Goatskin"));
         var ladder = new Ladder(new MappingBook(rows), Ladder.UsualOrder);
         Assert.Equal(
-            [(Rung.Person, RungFinding.NoValue), (Rung.Original, RungFinding.NoValue), (Rung.Item, RungFinding.Ended), (Rung.CostCode, RungFinding.NoValue), (Rung.CostCodeGroup, RungFinding.NoValue), (Rung.Category, RungFinding.OnlyGroup), (Rung.CategoryGroup, RungFinding.Decides)],
-            ladder.Explain(bill, bill.Lines[0]).Select(t => (t.Rung, t.Finding)));
+            [
+                (Rung.Person, RungFinding.NoValue),
+                (Rung.Original, RungFinding.NoValue),
+                (Rung.Item, RungFinding.Ended),
+                (Rung.CostCode, RungFinding.NoValue),
+                (Rung.CostCodeGroup, RungFinding.NoValue),
+                (Rung.Category, RungFinding.OnlyGroup),
+                (Rung.CategoryGroup, RungFinding.Decides),
+            ],
+            ladder.Explain(bill, bill.Lines[0]).Select(t => (t.Rung, t.Finding))
+        );
         Assert.Equal(Rung.Fallback, new Ladder(new MappingBook([]), []).Explain(bill, bill.Lines[0])[^1].Rung);
     }
 

@@ -31,7 +31,11 @@ public class OutboxTests
     [InlineData(9, 10, PostingStep.Send)]
     [InlineData(2, 60, PostingStep.Ask)] // over an hour, but only twice
     [InlineData(20, 9, PostingStep.Ask)] // often, but within nine minutes
-    public void What_is_unknown_goes_again_only_when_the_ledger_said_three_times_over_ten_minutes_that_it_does_not_have_it(int times, int minutes, PostingStep step)
+    public void What_is_unknown_goes_again_only_when_the_ledger_said_three_times_over_ten_minutes_that_it_does_not_have_it(
+        int times,
+        int minutes,
+        PostingStep step
+    )
     {
         var absence = new Absence(times, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch.AddMinutes(minutes));
         Assert.Equal(step, Outbox.Next(InstructionState.Unknown, absence));
@@ -63,7 +67,18 @@ public class OutboxTests
     }
 
     /// <summary>What may happen to a request; a late one is taken by the ledger long after nobody waits for it.</summary>
-    private enum Luck { Fine, RequestLost, AnswerLost, Late, Unclear, TurnedAway, CrashBeforeSending, CrashAfterSending, CrashBeforeSaving }
+    private enum Luck
+    {
+        Fine,
+        RequestLost,
+        AnswerLost,
+        Late,
+        Unclear,
+        TurnedAway,
+        CrashBeforeSending,
+        CrashAfterSending,
+        CrashBeforeSaving,
+    }
 
     /// <summary>A ledger in memory that keeps keys with their content; what is late arrives some minutes later.</summary>
     private sealed class SlowLedger
@@ -93,14 +108,16 @@ public class OutboxTests
 
         public bool Has(int minute, string key)
         {
-            foreach (var (_, arrived, content) in late.Where(l => l.At <= minute).ToList()) Take(arrived, content);
+            foreach (var (_, arrived, content) in late.Where(l => l.At <= minute).ToList())
+                Take(arrived, content);
             late.RemoveAll(l => l.At <= minute);
             return ByKey.ContainsKey(key);
         }
 
         private PostingAnswer Take(string key, int content)
         {
-            if (ByKey.TryGetValue(key, out var first)) return first == content ? new PostingAnswer.Accepted(key) : new PostingAnswer.KeyInUse("");
+            if (ByKey.TryGetValue(key, out var first))
+                return first == content ? new PostingAnswer.Accepted(key) : new PostingAnswer.KeyInUse("");
             ByKey.Add(key, content);
             Entries.Add(key);
             return new PostingAnswer.Accepted(key);
@@ -109,38 +126,49 @@ public class OutboxTests
 
     // Between turns a person stops the dispatch and edits whatever is open again; only what was never sent is.
     [Fact]
-    public void Whatever_gets_lost_or_late_and_wherever_it_is_killed_or_edited_each_entry_stands_in_the_ledger_once() => Gen.Select(Gen.Int[1, 4], Gen.Enum<Luck>().Array[0, 25], Gen.Bool.Array[0, 25]).Sample((count, lucks, stops) =>
-    {
-        var ledger = new SlowLedger();
-        var (states, absences, contents) = (new InstructionState[count], new Absence[count], new int[count]);
-        var (luck, stop) = (new Queue<Luck>(lucks), new Queue<bool>(stops));
-        for (var minute = 0; minute < 400 && states.Any(s => s != InstructionState.Accepted); minute++)
-        {
-            var now = DateTimeOffset.UnixEpoch.AddMinutes(minute);
-            for (var i = 0; i < count; i++)
-            {
-                var key = $"k{i}";
-                if (states[i] == InstructionState.Planned && stop.TryDequeue(out var stopped) && stopped) contents[i]++;
-                if (Outbox.Next(states[i], absences[i]) == PostingStep.Ask)
+    public void Whatever_gets_lost_or_late_and_wherever_it_is_killed_or_edited_each_entry_stands_in_the_ledger_once() =>
+        Gen.Select(Gen.Int[1, 4], Gen.Enum<Luck>().Array[0, 25], Gen.Bool.Array[0, 25])
+            .Sample(
+                (count, lucks, stops) =>
                 {
-                    if (ledger.Has(minute, key)) states[i] = InstructionState.Accepted;
-                    else (states[i], absences[i]) = (InstructionState.Unknown, absences[i].And(now));
-                    continue;
+                    var ledger = new SlowLedger();
+                    var (states, absences, contents) = (new InstructionState[count], new Absence[count], new int[count]);
+                    var (luck, stop) = (new Queue<Luck>(lucks), new Queue<bool>(stops));
+                    for (var minute = 0; minute < 400 && states.Any(s => s != InstructionState.Accepted); minute++)
+                    {
+                        var now = DateTimeOffset.UnixEpoch.AddMinutes(minute);
+                        for (var i = 0; i < count; i++)
+                        {
+                            var key = $"k{i}";
+                            if (states[i] == InstructionState.Planned && stop.TryDequeue(out var stopped) && stopped)
+                                contents[i]++;
+                            if (Outbox.Next(states[i], absences[i]) == PostingStep.Ask)
+                            {
+                                if (ledger.Has(minute, key))
+                                    states[i] = InstructionState.Accepted;
+                                else
+                                    (states[i], absences[i]) = (InstructionState.Unknown, absences[i].And(now));
+                                continue;
+                            }
+
+                            if (Outbox.Next(states[i], absences[i]) != PostingStep.Send)
+                                continue;
+                            var happens = luck.TryDequeue(out var next) ? next : Luck.Fine;
+                            if (happens == Luck.CrashBeforeSending)
+                                break;
+                            var before = states[i];
+                            states[i] = InstructionState.Sent; // written down first
+                            if (happens == Luck.CrashAfterSending)
+                                break;
+                            var answer = ledger.Post(minute, key, contents[i], happens);
+                            if (happens == Luck.CrashBeforeSaving)
+                                break;
+                            states[i] = Outbox.After(before, answer);
+                        }
+                    }
+
+                    Assert.Equal(Enumerable.Range(0, count).Select(i => $"k{i}"), ledger.Entries.Order());
+                    Assert.All(Enumerable.Range(0, count), i => Assert.Equal(contents[i], ledger.ByKey[$"k{i}"]));
                 }
-
-                if (Outbox.Next(states[i], absences[i]) != PostingStep.Send) continue;
-                var happens = luck.TryDequeue(out var next) ? next : Luck.Fine;
-                if (happens == Luck.CrashBeforeSending) break;
-                var before = states[i];
-                states[i] = InstructionState.Sent; // written down first
-                if (happens == Luck.CrashAfterSending) break;
-                var answer = ledger.Post(minute, key, contents[i], happens);
-                if (happens == Luck.CrashBeforeSaving) break;
-                states[i] = Outbox.After(before, answer);
-            }
-        }
-
-        Assert.Equal(Enumerable.Range(0, count).Select(i => $"k{i}"), ledger.Entries.Order());
-        Assert.All(Enumerable.Range(0, count), i => Assert.Equal(contents[i], ledger.ByKey[$"k{i}"]));
-    });
+            );
 }

@@ -24,9 +24,12 @@ public class FoldedTests
 
     [Fact]
     public void Folding_twice_changes_nothing_and_the_comparer_agrees_with_the_folded_form() =>
-        Gen.Select(Gen.String[Gen.Char["aAéÉß \t\u00a0\u0301zZ"], 0, 8], Gen.String[Gen.Char["aAéÉß \t\u00a0\u0301zZ"], 0, 8]).Sample((left, right) =>
-        {
-            Assert.Equal(Folded.Of(left), Folded.Of(Folded.Of(left)));
-            Assert.Equal(Folded.Of(left) == Folded.Of(right), Folded.Comparer.Equals(left, right));
-        });
+        Gen.Select(Gen.String[Gen.Char["aAéÉß \t\u00a0\u0301zZ"], 0, 8], Gen.String[Gen.Char["aAéÉß \t\u00a0\u0301zZ"], 0, 8])
+            .Sample(
+                (left, right) =>
+                {
+                    Assert.Equal(Folded.Of(left), Folded.Of(Folded.Of(left)));
+                    Assert.Equal(Folded.Of(left) == Folded.Of(right), Folded.Comparer.Equals(left, right));
+                }
+            );
 }

@@ -48,7 +48,8 @@ public class PlainTextTests
     [InlineData("1990-01-01", true)]
     [InlineData("2099-12-31", true)]
     [InlineData("2100-01-01", false)]
-    public void Days_lie_between_1990_and_2099(string day, bool within) => Assert.Equal(within, CalendarRange.Has(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture)));
+    public void Days_lie_between_1990_and_2099(string day, bool within) =>
+        Assert.Equal(within, CalendarRange.Has(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture)));
 
     [Theory]
     [InlineData("1999-12-31", false)]
@@ -56,7 +57,14 @@ public class PlainTextTests
     [InlineData("2027-11-20", true)]
     [InlineData("2027-11-21", false)]
     public void A_mapping_is_in_force_from_2000_until_a_year_ahead(string day, bool fits) =>
-        Assert.Equal(fits, CalendarRange.EffectiveProblem(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), new DateOnly(2026, 11, 20)) is null);
+        Assert.Equal(
+            fits,
+            CalendarRange.EffectiveProblem(
+                DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture),
+                new DateOnly(2026, 11, 20)
+            )
+                is null
+        );
 
     [Fact]
     public void A_quoted_value_is_cut_and_never_in_the_middle_of_a_character()

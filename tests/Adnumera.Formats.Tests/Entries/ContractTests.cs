@@ -16,8 +16,7 @@ namespace Adnumera.Formats.Tests.Entries;
 /// <summary>The rules of the public page of formats, one by one, from text to text.</summary>
 public class ContractTests
 {
-    private const string Chart =
-        """
+    private const string Chart = """
         account,kind,role,active
         AP,liability,payables_control,
         AP2,liability,,
@@ -35,8 +34,7 @@ public class ContractTests
         OLDL,liability,,no
         """;
 
-    private const string Mapping =
-        """
+    private const string Mapping = """
         key_kind,key,for_source,account,group,tax_code,department,location,project,recoverable_percent,effective_from
         category,Leather,,C1,,,,,,,
         category,Grouped,,,Skins,,,,,,
@@ -70,7 +68,9 @@ public class ContractTests
         tax_code,N,,,,,,,,0,
         """;
 
-    private const string Header = "source,source_id,kind,document_date,supplier,employee,payment_account,settlement,document_total,line,category,item,cost_code,net,tax_code,tax,account,original_account,department\n";
+    private const string Header =
+        "source,source_id,kind,document_date,supplier,employee,payment_account,settlement,document_total,line,category,item,"
+        + "cost_code,net,tax_code,tax,account,original_account,department\n";
 
     private static (string[] Entries, string[] Held) Compose(string rows, CompositionSettings? settings = null, string chart = Chart)
     {
@@ -91,8 +91,10 @@ public class ContractTests
             foreach (var document in documents.Select(d => d.Document))
             {
                 var composed = composer.Compose(document, watch.Observe(document));
-                if (composed is Composition.Coded) entriesFile.Write(composed);
-                else heldFile.Write(composed);
+                if (composed is Composition.Coded)
+                    entriesFile.Write(composed);
+                else
+                    heldFile.Write(composed);
             }
         }
 
@@ -103,12 +105,19 @@ public class ContractTests
     {
         using var reader = CsvHelper.CsvReader.Create(stream.ToArray(), new CsvHelper.CsvReaderOptions { Separator = ',' });
         var rows = new List<string>();
-        while (reader.Read()) rows.Add(string.Join(' ', columns.Select(reader.GetString).Where(f => f is not ("" or "0.00"))));
+        while (reader.Read())
+            rows.Add(string.Join(' ', columns.Select(reader.GetString).Where(f => f is not ("" or "0.00"))));
         return [.. rows];
     }
 
-    private static string Bill(string line, string total = "10.00", string supplier = "Nobody", string settlement = "", string source = "web", string date = "2026-11-12") =>
-        $"{source},1,bill,{date},{supplier},,,{settlement},{total},{line}\n";
+    private static string Bill(
+        string line,
+        string total = "10.00",
+        string supplier = "Nobody",
+        string settlement = "",
+        string source = "web",
+        string date = "2026-11-12"
+    ) => $"{source},1,bill,{date},{supplier},,,{settlement},{total},{line}\n";
 
     [Theory]
     [InlineData("1,Leather,,,10.00,,,,,", "C1 10.00 category")]
@@ -135,8 +144,10 @@ public class ContractTests
     public void Last_comes_the_source(string source, string? cost)
     {
         var (entries, held) = Compose(Bill("1,,,,10.00,,,,,", source: source));
-        if (cost is null) Assert.Equal(["1 unmapped Nobody"], held);
-        else Assert.Equal([cost, "AP 10.00 offset"], entries);
+        if (cost is null)
+            Assert.Equal(["1 unmapped Nobody"], held);
+        else
+            Assert.Equal([cost, "AP 10.00 offset"], entries);
     }
 
     [Theory]
@@ -149,8 +160,10 @@ public class ContractTests
     public void Dates_and_sources_choose_the_row_in_force(string date, string source, string category, string? account)
     {
         var (entries, held) = Compose(Bill($"1,{category},,,10.00,,,,,", source: source, date: date));
-        if (account is null) Assert.Equal([$"1 unmapped {category}"], held);
-        else Assert.Equal($"{account} 10.00 category", entries[0]);
+        if (account is null)
+            Assert.Equal([$"1 unmapped {category}"], held);
+        else
+            Assert.Equal($"{account} 10.00 category", entries[0]);
     }
 
     [Theory]
@@ -160,7 +173,10 @@ public class ContractTests
     [InlineData("Rent Ltd", "card", "CARD")]
     [InlineData("Rent Ltd", "On  Account", "AP2")]
     public void The_offset_of_a_bill(string supplier, string settlement, string account) =>
-        Assert.Equal($"{account} 10.00 offset", Compose(Bill("1,Leather,,,10.00,,,,,", supplier: supplier, settlement: settlement)).Entries[^1]);
+        Assert.Equal(
+            $"{account} 10.00 offset",
+            Compose(Bill("1,Leather,,,10.00,,,,,", supplier: supplier, settlement: settlement)).Entries[^1]
+        );
 
     [Theory]
     [InlineData("1,Unknown,,,10.00,,,,,", "Nobody", "", "10.00", "1 unmapped Unknown")]
@@ -197,14 +213,23 @@ public class ContractTests
     public void Tax(string netCodeTax, string lines)
     {
         var parts = netCodeTax.Split(',');
-        var total = decimal.Parse(parts[0], System.Globalization.CultureInfo.InvariantCulture) + decimal.Parse(parts[2], System.Globalization.CultureInfo.InvariantCulture);
+        var total =
+            decimal.Parse(parts[0], System.Globalization.CultureInfo.InvariantCulture)
+            + decimal.Parse(parts[2], System.Globalization.CultureInfo.InvariantCulture);
         var negative = total < 0;
 
         // A negative line in a document whose total is not: another line makes up for it.
-        var rows = Bill($"1,Leather,,,{netCodeTax},,,", negative ? "89.99" : total.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture));
-        if (negative) rows += Bill("2,,Goat,,100.00,,,,,", "89.99");
+        var rows = Bill(
+            $"1,Leather,,,{netCodeTax},,,",
+            negative ? "89.99" : total.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)
+        );
+        if (negative)
+            rows += Bill("2,,Goat,,100.00,,,,,", "89.99");
         var entries = Compose(rows).Entries;
-        Assert.Equal(lines.Split('|'), entries.Where(e => e.Contains(" category", StringComparison.Ordinal) || e.Contains(" tax", StringComparison.Ordinal)));
+        Assert.Equal(
+            lines.Split('|'),
+            entries.Where(e => e.Contains(" category", StringComparison.Ordinal) || e.Contains(" tax", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
@@ -214,20 +239,46 @@ public class ContractTests
     [Fact]
     public void Suspense_the_tolerance_and_the_first_open_day()
     {
-        var settings = new CompositionSettings { WhenNothingMaps = WhenNothingMaps.Suspense, RoundingTolerance = 2, LockedThrough = new DateOnly(2026, 11, 12), EntryDate = EntryDateRule.FirstOpenDay };
-        Assert.Equal(["SUSP 9.98 fallback", "ROUND 0.02 rounding", "AP 10.00 offset"], Compose(Bill("1,Unknown,,,9.98,,,,,"), settings).Entries);
-        Assert.Equal(["period_locked 2026-11-12"], Compose(Bill("1,Leather,,,10.00,,,,,"), settings with { EntryDate = EntryDateRule.DocumentDate }).Held);
+        var settings = new CompositionSettings
+        {
+            WhenNothingMaps = WhenNothingMaps.Suspense,
+            RoundingTolerance = 2,
+            LockedThrough = new DateOnly(2026, 11, 12),
+            EntryDate = EntryDateRule.FirstOpenDay,
+        };
+        Assert.Equal(
+            ["SUSP 9.98 fallback", "ROUND 0.02 rounding", "AP 10.00 offset"],
+            Compose(Bill("1,Unknown,,,9.98,,,,,"), settings).Entries
+        );
+        Assert.Equal(
+            ["period_locked 2026-11-12"],
+            Compose(Bill("1,Leather,,,10.00,,,,,"), settings with { EntryDate = EntryDateRule.DocumentDate }).Held
+        );
     }
 
     [Fact]
     public void A_role_that_nobody_fills_is_named_where_it_is_needed() =>
-        Assert.Equal(["role_missing payables_control", "1 role_missing input_tax"], Compose(Bill("1,Leather,,,8.00,V,2.00,,,"), chart: "account,kind,role,active\nC1,expense,,\nAP,liability,payables_control,no\n").Held);
+        Assert.Equal(
+            ["role_missing payables_control", "1 role_missing input_tax"],
+            Compose(
+                Bill("1,Leather,,,8.00,V,2.00,,,"),
+                chart: "account,kind,role,active\nC1,expense,,\nAP,liability,payables_control,no\n"
+            ).Held
+        );
 
     [Fact]
     public void A_zero_line_is_not_resolved_and_a_zero_total_has_no_offset()
     {
-        Assert.Equal(["C1 10.00 category", "AP 10.00 offset"], Compose(Bill("1,Leather,,,10.00,,,,,") + Bill("2,Unknown,,,0.00,,,zzz,,")).Entries);
-        Assert.Equal(["C1 10.00 category", "C3 10.00 item"], Compose(Bill("1,Leather,,,10.00,,,,,", "0.00", settlement: "Cash") + Bill("2,,Goat,,-10.00,,,,,", "0.00", settlement: "Cash")).Entries);
+        Assert.Equal(
+            ["C1 10.00 category", "AP 10.00 offset"],
+            Compose(Bill("1,Leather,,,10.00,,,,,") + Bill("2,Unknown,,,0.00,,,zzz,,")).Entries
+        );
+        Assert.Equal(
+            ["C1 10.00 category", "C3 10.00 item"],
+            Compose(
+                Bill("1,Leather,,,10.00,,,,,", "0.00", settlement: "Cash") + Bill("2,,Goat,,-10.00,,,,,", "0.00", settlement: "Cash")
+            ).Entries
+        );
     }
 
     [Fact] // RFC 4180: a field with a comma, a quote or a line break is quoted, a quote inside is doubled; every line ends with CR LF.
@@ -246,11 +297,16 @@ public class ContractTests
         }
 
         var written = Encoding.UTF8.GetString(stream.ToArray());
-        Assert.StartsWith("one,two\r\n\"a,b\",7\r\n\"say \"\"no\"\"\",7\r\n\"two\r\nlines\",7\r\n=1+1,7\r\n", written, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "one,two\r\n\"a,b\",7\r\n\"say \"\"no\"\"\",7\r\n\"two\r\nlines\",7\r\n=1+1,7\r\n",
+            written,
+            StringComparison.Ordinal
+        );
         var problems = new Problems();
         using var table = CsvTable.Open("x.csv", stream.ToArray(), Column.List("one two"), problems);
         var read = new List<string>();
-        while (table.Read()) read.Add(table.Text(0));
+        while (table.Read())
+            read.Add(table.Text(0));
         Assert.Equal(nasty.Select(n => n.Trim()), read);
         Assert.False(problems.Any);
     }
@@ -261,7 +317,8 @@ public class ContractTests
         var problems = new Problems();
         using var table = CsvTable.Open("x.csv", "one,two\n\"a\nb\nc\",1\n\n,\nlast,2\n"u8.ToArray(), Column.List("one two"), problems);
         var rows = new List<long>();
-        while (table.Read()) rows.Add(table.Row);
+        while (table.Read())
+            rows.Add(table.Row);
         Assert.Equal([2, 7], rows);
     }
 
@@ -271,7 +328,8 @@ public class ContractTests
         var problems = new Problems();
         using var table = CsvTable.Open("x.csv", "a\n1.234\n5\n2.5000\n"u8.ToArray(), Column.List("a"), problems);
         var read = new List<long>();
-        while (table.Read()) read.Add(table.Amount(0, Currency.Of("KWD")));
+        while (table.Read())
+            read.Add(table.Amount(0, Currency.Of("KWD")));
         Assert.Equal([1234, 5000, 2500], read);
         Assert.False(problems.Any);
     }

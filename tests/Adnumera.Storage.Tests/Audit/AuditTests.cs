@@ -6,10 +6,13 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Tests.Audit;
 
-/// <summary>No statement on the application's own connection rewrites the record, and what another program does to its file shows.</summary>
+/// <summary>No statement on the application's own connection rewrites the record, and what another program does to its file
+/// shows.</summary>
 public sealed class AuditTests : IDisposable
 {
-    private const string ForgedRow = "insert into audit (at, who, what, subject, before, after, hash) select at, 'somebody else', what, subject, before, after, hash from audit where id = 2";
+    private const string ForgedRow =
+        "insert into audit (at, who, what, subject, before, after, hash) select at, 'somebody else', what, subject, before, after, hash "
+        + "from audit where id = 2";
     private readonly string folder = Directory.CreateTempSubdirectory("adnumera-audit-").FullName;
     private readonly CompanyFile file;
     private AuditAnchor? anchor;
@@ -43,9 +46,15 @@ public sealed class AuditTests : IDisposable
     [InlineData("delete from audit where id = 2")]
     [InlineData("insert or replace into audit select id, at, 'somebody else', what, subject, before, after, hash from audit where id = 2")]
     [InlineData("replace into audit select id, at, 'somebody else', what, subject, before, after, hash from audit where id = 2")]
-    [InlineData("insert into audit select id, at, who, what, subject, before, after, hash from audit where id = 2 on conflict (id) do update set who = 'somebody else'")]
+    [InlineData(
+        "insert into audit select id, at, who, what, subject, before, after, hash from audit where id = 2 on conflict (id) do update "
+            + "set who = 'somebody else'"
+    )]
     [InlineData("drop table audit")]
-    [InlineData("pragma recursive_triggers = off; replace into audit select id, at, 'somebody else', what, subject, before, after, hash from audit where id = 2")]
+    [InlineData(
+        "pragma recursive_triggers = off; replace into audit select id, at, 'somebody else', what, subject, before, after, hash from audit "
+            + "where id = 2"
+    )]
     [InlineData("pragma writable_schema = on; update sqlite_schema set sql = '' where name like 'audit%'")]
     public void A_statement_on_the_applications_own_connection_is_refused(string statement)
     {
@@ -56,7 +65,9 @@ public sealed class AuditTests : IDisposable
     [Fact]
     public void Its_triggers_cannot_be_taken_away()
     {
-        var triggers = file.Read(c => c.Query<string>("select name from sqlite_schema where type = 'trigger' and tbl_name = 'audit'").AsList());
+        var triggers = file.Read(c =>
+            c.Query<string>("select name from sqlite_schema where type = 'trigger' and tbl_name = 'audit'").AsList()
+        );
         Assert.NotEmpty(triggers);
         Assert.All(triggers, t => Assert.Throws<SqliteException>(() => file.InTransaction(c => c.Execute($"drop trigger {t}"))));
     }
@@ -80,7 +91,12 @@ public sealed class AuditTests : IDisposable
             using (var other = new SqliteConnection($"Data Source={Path};Pooling=False"))
             {
                 other.Open();
-                foreach (var trigger in other.Query<string>("select name from sqlite_schema where type = 'trigger' and tbl_name = 'audit'").AsList()) other.Execute($"drop trigger {trigger}");
+                foreach (
+                    var trigger in other
+                        .Query<string>("select name from sqlite_schema where type = 'trigger' and tbl_name = 'audit'")
+                        .AsList()
+                )
+                    other.Execute($"drop trigger {trigger}");
                 other.Execute(statement);
                 other.Execute("pragma wal_checkpoint(truncate)");
             }
@@ -104,7 +120,15 @@ public sealed class AuditTests : IDisposable
         Assert.Equal(1, file.InTransaction(c => c.ExecuteScalar<long>("pragma synchronous"))); // NORMAL
     }
 
-    private CompanyFile Sealed(byte key) => new(Path, new AuditSeal([.. Enumerable.Repeat(key, 32)], () => anchor, (id, hash) => anchor = anchor! with { LastId = id, LastHash = hash }));
+    private CompanyFile Sealed(byte key) =>
+        new(
+            Path,
+            new AuditSeal(
+                [.. Enumerable.Repeat(key, 32)],
+                () => anchor,
+                (id, hash) => anchor = anchor! with { LastId = id, LastHash = hash }
+            )
+        );
 
     private string Copy()
     {

@@ -1,7 +1,7 @@
-using System.Net.Http.Json;
 using System.Net;
-using System.Text.Json;
+using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Attack;
@@ -14,26 +14,172 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
 
     private static readonly string[] Reads =
     [
-        "documents?after=x", "documents?after=~", "documents?after=2026-11-10~99999999999999999999", $"documents?after={NoCharacter}~1", "documents?state=nothing", "documents?order=by-chance",
-        "documents?period=2026-13", "documents?period=0000-00", "documents?noticed=what", $"documents?text={NoCharacter}", "documents/1?period=9999-12", "documents/9223372036854775807", "documents/99999999999999999999",
-        "count?period=0001-01", "count?period=9999-12", "count?period=x", "overview?period=9999-12", "posting?period=0001-01", "proofs/latest?period=9999-12", $"search?text={NoCharacter}", $"search?q={NoCharacter}",
-        $"mapping/category/value?key={NoCharacter}", "mapping/nothing/values", $"mapping/{NoCharacter}/values", "mapping/book?asOf=0001-01-01", "mapping/book?asOf=9999-12-31", "mapping/book/files/nothing", "mapping/pipeline/files/mapping.csv?asOf=9999-12-31",
-        "mapping/history?before=x", "mapping/history/99", "mapping/compared?from=9999-12-31&through=0001-01-01", "dispatches/99", "audit?before=x", "audit?before=-1",
+        "documents?after=x",
+        "documents?after=~",
+        "documents?after=2026-11-10~99999999999999999999",
+        $"documents?after={NoCharacter}~1",
+        "documents?state=nothing",
+        "documents?order=by-chance",
+        "documents?period=2026-13",
+        "documents?period=0000-00",
+        "documents?noticed=what",
+        $"documents?text={NoCharacter}",
+        "documents/1?period=9999-12",
+        "documents/9223372036854775807",
+        "documents/99999999999999999999",
+        "count?period=0001-01",
+        "count?period=9999-12",
+        "count?period=x",
+        "overview?period=9999-12",
+        "posting?period=0001-01",
+        "proofs/latest?period=9999-12",
+        $"search?text={NoCharacter}",
+        $"search?q={NoCharacter}",
+        $"mapping/category/value?key={NoCharacter}",
+        "mapping/nothing/values",
+        $"mapping/{NoCharacter}/values",
+        "mapping/book?asOf=0001-01-01",
+        "mapping/book?asOf=9999-12-31",
+        "mapping/book/files/nothing",
+        "mapping/pipeline/files/mapping.csv?asOf=9999-12-31",
+        "mapping/history?before=x",
+        "mapping/history/99",
+        "mapping/compared?from=9999-12-31&through=0001-01-01",
+        "dispatches/99",
+        "audit?before=x",
+        "audit?before=-1",
     ];
 
     private static readonly (string Method, string Path, object Body)[] Writes =
     [
         ("POST", "mapping/changes", new { rows = new object?[] { null } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = NoCharacter, account = "5120" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = TurnedAround, account = "5120" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = "a\u0000b", account = "5120" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = new string('k', 501), account = "5120" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = "k", account = "5120", effectiveFrom = "9999-12-31" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = "k", account = "5120", effectiveFrom = "1999-12-31" } } }),
-        ("POST", "mapping/changes", new { rows = new[] { new { kind = "category", key = "k", account = "5120", effectiveFrom = "2027-11-21" } } }),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = NoCharacter,
+                        account = "5120",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = TurnedAround,
+                        account = "5120",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "a\u0000b",
+                        account = "5120",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = new string('k', 501),
+                        account = "5120",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "k",
+                        account = "5120",
+                        effectiveFrom = "9999-12-31",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "k",
+                        account = "5120",
+                        effectiveFrom = "1999-12-31",
+                    },
+                },
+            }
+        ),
+        (
+            "POST",
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "k",
+                        account = "5120",
+                        effectiveFrom = "2027-11-21",
+                    },
+                },
+            }
+        ),
         ("POST", "mapping/changes", new { rows = "x" }),
         ("POST", "mapping/rehearsals", new { rows = new object?[] { null } }),
-        ("PUT", "mapping/hidden", new { kind = "category", value = NoCharacter, hidden = true }),
+        (
+            "PUT",
+            "mapping/hidden",
+            new
+            {
+                kind = "category",
+                value = NoCharacter,
+                hidden = true,
+            }
+        ),
         ("PUT", "choices", new { order = new string?[] { null } }),
         ("PUT", "choices", new { order = new[] { "category", "category" } }),
         ("PUT", "choices", new { kinds = new object?[] { null } }),
@@ -42,17 +188,97 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
         ("PUT", "choices", new { lockedThrough = "9999-12-31" }),
         ("PUT", "choices", new { schedule = "25:00" }),
         ("PUT", "choices", new { privateAccount = "nothing" }),
-        ("POST", "payment-accounts", new { name = "X", kind = "company_card", account = "2210", numbers = new object?[] { null } }),
-        ("POST", "payment-accounts", new { name = "X", kind = "company_card", account = "2210", currency = "QQQ" }),
-        ("POST", "payment-accounts", new { name = "X", kind = "company_card", account = "2210", numbers = new[] { new { text = "1234", from = "9999-12-31", through = "" } } }),
+        (
+            "POST",
+            "payment-accounts",
+            new
+            {
+                name = "X",
+                kind = "company_card",
+                account = "2210",
+                numbers = new object?[] { null },
+            }
+        ),
+        (
+            "POST",
+            "payment-accounts",
+            new
+            {
+                name = "X",
+                kind = "company_card",
+                account = "2210",
+                currency = "QQQ",
+            }
+        ),
+        (
+            "POST",
+            "payment-accounts",
+            new
+            {
+                name = "X",
+                kind = "company_card",
+                account = "2210",
+                numbers = new[]
+                {
+                    new
+                    {
+                        text = "1234",
+                        from = "9999-12-31",
+                        through = "",
+                    },
+                },
+            }
+        ),
         ("PUT", "suppliers/groups", new { name = "G", term = "NOTHING" }),
         ("PUT", "suppliers/groups", new { name = NoCharacter }),
         ("POST", "suppliers/groups/members", new { group = "G", suppliers = new string?[] { null } }),
         ("PUT", "suppliers/links", new { supplier = NoCharacter, name = "Hexham Tannery" }),
-        ("PUT", "suppliers/apart", new { left = (string?)null, right = (string?)null, apart = true }),
-        ("POST", "statements", new { source = "Supplier bills", firstDay = "0001-01-01", lastDay = "9999-12-31", documents = "1", money = "1.00" }),
-        ("POST", "statements", new { source = "Supplier bills", firstDay = "2026-11-01", lastDay = "2026-11-30", documents = "99999999999999999999", money = "1.00" }),
-        ("POST", "statements", new { source = "Supplier bills", firstDay = "2026-11-01", lastDay = "2026-11-30", documents = "1", money = "99999999999999999999.00" }),
+        (
+            "PUT",
+            "suppliers/apart",
+            new
+            {
+                left = (string?)null,
+                right = (string?)null,
+                apart = true,
+            }
+        ),
+        (
+            "POST",
+            "statements",
+            new
+            {
+                source = "Supplier bills",
+                firstDay = "0001-01-01",
+                lastDay = "9999-12-31",
+                documents = "1",
+                money = "1.00",
+            }
+        ),
+        (
+            "POST",
+            "statements",
+            new
+            {
+                source = "Supplier bills",
+                firstDay = "2026-11-01",
+                lastDay = "2026-11-30",
+                documents = "99999999999999999999",
+                money = "1.00",
+            }
+        ),
+        (
+            "POST",
+            "statements",
+            new
+            {
+                source = "Supplier bills",
+                firstDay = "2026-11-01",
+                lastDay = "2026-11-30",
+                documents = "1",
+                money = "99999999999999999999.00",
+            }
+        ),
         ("POST", "proofs", new { period = "9999-12" }),
         ("POST", "proofs", new { period = "0001-01" }),
         ("POST", "dispatches", new { period = "9999-12" }),
@@ -94,12 +320,49 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
             (client, HttpMethod.Get, "api/companies/elsewhere/count", null, HttpStatusCode.Forbidden),
             (client, HttpMethod.Get, Client.In("nowhere"), null, HttpStatusCode.NotFound),
             (client, HttpMethod.Put, Client.In("count"), null, HttpStatusCode.MethodNotAllowed),
-            (client, HttpMethod.Put, Client.In("choices"), new StringContent("schedule=18:00", Encoding.UTF8, "text/plain"), HttpStatusCode.UnsupportedMediaType),
-            (client, HttpMethod.Put, Client.In("choices"), new StringContent("{", Encoding.UTF8, "application/json"), HttpStatusCode.BadRequest),
-            (client, HttpMethod.Put, Client.In("choices"), new StringContent("{\"schedule\":7}", Encoding.UTF8, "application/json"), HttpStatusCode.BadRequest),
+            (
+                client,
+                HttpMethod.Put,
+                Client.In("choices"),
+                new StringContent("schedule=18:00", Encoding.UTF8, "text/plain"),
+                HttpStatusCode.UnsupportedMediaType
+            ),
+            (
+                client,
+                HttpMethod.Put,
+                Client.In("choices"),
+                new StringContent("{", Encoding.UTF8, "application/json"),
+                HttpStatusCode.BadRequest
+            ),
+            (
+                client,
+                HttpMethod.Put,
+                Client.In("choices"),
+                new StringContent("{\"schedule\":7}", Encoding.UTF8, "application/json"),
+                HttpStatusCode.BadRequest
+            ),
             (client, HttpMethod.Put, Client.In("choices"), null, HttpStatusCode.BadRequest),
             (client, HttpMethod.Get, Client.In("documents/99"), null, HttpStatusCode.NotFound),
-            (client, HttpMethod.Post, Client.In("mapping/changes"), JsonContent.Create(new { rows = new[] { new { kind = "category", key = "k", account = "nowhere" } } }), HttpStatusCode.UnprocessableEntity),
+            (
+                client,
+                HttpMethod.Post,
+                Client.In("mapping/changes"),
+                JsonContent.Create(
+                    new
+                    {
+                        rows = new[]
+                        {
+                            new
+                            {
+                                kind = "category",
+                                key = "k",
+                                account = "nowhere",
+                            },
+                        },
+                    }
+                ),
+                HttpStatusCode.UnprocessableEntity
+            ),
         ];
         foreach (var (who, method, path, content, status) in errors)
         {
@@ -132,15 +395,25 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
             using var content = new StringContent(file, Encoding.UTF8, "text/csv");
             using var refused = await client.Send(HttpMethod.Post, Client.In("arrivals?fileName=f.csv"), content);
             Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
-            Assert.Equal(column, (await refused.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("errors")[0].GetProperty("column").GetString());
+            Assert.Equal(
+                column,
+                (await refused.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("errors")[0].GetProperty("column").GetString()
+            );
         }
 
         // Of many columns that are not known ten are named. A tab and a line break are texts, and notes may be long.
         var names = string.Join(',', Enumerable.Range(1, 30).Select(i => $"x{i}"));
-        var notices = (await client.Preview(Header.TrimEnd() + $",{names}\n" + Bill(1).TrimEnd() + new string(',', 30) + "\n")).GetProperty("notices");
+        var notices = (await client.Preview(Header.TrimEnd() + $",{names}\n" + Bill(1).TrimEnd() + new string(',', 30) + "\n")).GetProperty(
+            "notices"
+        );
         Assert.Equal(11, notices.GetArrayLength());
         Assert.Contains("20 further columns", notices[10].GetProperty("message").GetString(), StringComparison.Ordinal);
-        var texts = await client.Preview(Header.TrimEnd() + ",notes\n" + Bill(1).Replace("Thing 1", "\"Thing\t1\nand more\"", StringComparison.Ordinal).TrimEnd() + $",{new string('n', 10_000)}\n");
+        var texts = await client.Preview(
+            Header.TrimEnd()
+                + ",notes\n"
+                + Bill(1).Replace("Thing 1", "\"Thing\t1\nand more\"", StringComparison.Ordinal).TrimEnd()
+                + $",{new string('n', 10_000)}\n"
+        );
         Assert.Equal((1, 0), (texts.GetProperty("added").GetInt32(), texts.GetProperty("errorCount").GetInt32()));
         Assert.Equal(0, States(house, "ready", "held").Sum());
     }
@@ -148,11 +421,17 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
     [Fact]
     public void Files_are_their_owners_alone()
     {
-        var files = Directory.EnumerateFiles(house.Folder, "*", SearchOption.AllDirectories).Where(f => !f.StartsWith(Path.Combine(house.Folder, "ledger"), StringComparison.Ordinal)).ToList();
+        var files = Directory
+            .EnumerateFiles(house.Folder, "*", SearchOption.AllDirectories)
+            .Where(f => !f.StartsWith(Path.Combine(house.Folder, "ledger"), StringComparison.Ordinal))
+            .ToList();
         Assert.Contains(files, f => f.EndsWith("bindery.sqlite", StringComparison.Ordinal));
         Assert.Contains(files, f => f.EndsWith("audit.key", StringComparison.Ordinal));
         Assert.All(files, f => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(f)));
-        Assert.All(files.Select(f => Path.GetDirectoryName(f)!).Distinct(), d => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute, File.GetUnixFileMode(d)));
+        Assert.All(
+            files.Select(f => Path.GetDirectoryName(f)!).Distinct(),
+            d => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute, File.GetUnixFileMode(d))
+        );
     }
 
     private static async Task Explained(HttpResponseMessage answer)
@@ -160,7 +439,8 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
         var where = $"{answer.RequestMessage!.Method} {answer.RequestMessage.RequestUri}: {(int)answer.StatusCode}";
         Assert.True((int)answer.StatusCode < 500, where);
         Assert.True(answer.Headers.Contains("Content-Security-Policy") && answer.Headers.Contains("X-Content-Type-Options"), where);
-        if (answer.IsSuccessStatusCode) return;
+        if (answer.IsSuccessStatusCode)
+            return;
         Assert.True(answer.Content.Headers.ContentType?.MediaType == "application/problem+json", where);
         var problem = await answer.Content.ReadFromJsonAsync<JsonElement>();
         Assert.NotEqual("", problem.GetProperty("type").GetString());

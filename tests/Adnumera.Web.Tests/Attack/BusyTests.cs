@@ -1,4 +1,3 @@
-using Microsoft.Extensions.DependencyInjection;
 using System.Net;
 using System.Text;
 using Adnumera.Core.Sources;
@@ -6,6 +5,7 @@ using Adnumera.Ui.Driver;
 using Adnumera.Web.Documents;
 using Dapper;
 using Microsoft.Data.Sqlite;
+using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Attack;
@@ -41,7 +41,10 @@ public sealed class BusyTests
         await using var house = await House.Open(Furnishing.Connected);
         var readers = house.Services.GetRequiredService<ArrivalReaders>();
         var file = new ArrivedFile("f.csv", Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i)))));
-        Assert.Throws<OperationCanceledException>(() => { TakeIn.Preview(house.OpenBooks(), readers, file, new CancellationToken(canceled: true)); });
+        Assert.Throws<OperationCanceledException>(() =>
+        {
+            TakeIn.Preview(house.OpenBooks(), readers, file, new CancellationToken(canceled: true));
+        });
         TakeIn.Run(house.OpenBooks(), readers, file);
         Assert.Equal([3000], States(house, "ready"));
         Assert.Equal(file.Content, house.Company.Originals.Find(file.Hash));
@@ -52,7 +55,21 @@ public sealed class BusyTests
     {
         await using var house = await House.Open(Furnishing.Connected);
         using var client = await Client.Of(house, "bookkeeper");
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "=cmd|' /c'!A1", account = "5120" } } });
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "=cmd|' /c'!A1",
+                        account = "5120",
+                    },
+                },
+            }
+        );
         async Task<(string Text, string Name)> Get(string path)
         {
             using var answer = await client.Send(HttpMethod.Get, Client.In(path));
@@ -68,6 +85,10 @@ public sealed class BusyTests
         // What was downloaded is taken in again as the same book.
         using var content = new StringContent(book, Encoding.UTF8, "text/csv");
         using var preview = await client.Send(HttpMethod.Post, Client.In("mapping/book/preview?fileName=mapping-book.csv"), content);
-        Assert.Contains("\"changes\":[]", (await preview.Content.ReadAsStringAsync()).Replace(" ", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Contains(
+            "\"changes\":[]",
+            (await preview.Content.ReadAsStringAsync()).Replace(" ", "", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
     }
 }

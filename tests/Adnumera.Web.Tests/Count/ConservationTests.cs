@@ -26,21 +26,59 @@ public sealed class ConservationTests
                 case 0 or 1:
                     var first = Math.Max(1, next - random.Next(3));
                     next = first + 1 + random.Next(8);
-                    await client.TakeIn(Header + string.Concat(Enumerable.Range(first, next - first).Select(i => Bill(i, categories[random.Next(categories.Length)], total: $"{random.Next(1, 500)}.00", day: $"2026-{random.Next(6, 12):00}-15"))));
+                    await client.TakeIn(
+                        Header
+                            + string.Concat(
+                                Enumerable
+                                    .Range(first, next - first)
+                                    .Select(i =>
+                                        Bill(
+                                            i,
+                                            categories[random.Next(categories.Length)],
+                                            total: $"{random.Next(1, 500)}.00",
+                                            day: $"2026-{random.Next(6, 12):00}-15"
+                                        )
+                                    )
+                            )
+                    );
                     break;
                 case 2:
                     var account = random.Next(3) == 0 ? "" : accounts[random.Next(3)];
-                    await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = categories[random.Next(1, categories.Length)], account, remove = account.Length == 0 } }, confirmed = true });
+                    await client.Post(
+                        "mapping/changes",
+                        new
+                        {
+                            rows = new[]
+                            {
+                                new
+                                {
+                                    kind = "category",
+                                    key = categories[random.Next(1, categories.Length)],
+                                    account,
+                                    remove = account.Length == 0,
+                                },
+                            },
+                            confirmed = true,
+                        }
+                    );
                     break;
                 case 3:
                     var document = random.Next(1, next + 1);
-                    using (await client.Send(HttpMethod.Put, Client.In($"documents/{document}/set-aside"), System.Net.Http.Json.JsonContent.Create(new { reason = "private" }))) { }
+                    using (
+                        await client.Send(
+                            HttpMethod.Put,
+                            Client.In($"documents/{document}/set-aside"),
+                            System.Net.Http.Json.JsonContent.Create(new { reason = "private" })
+                        )
+                    ) { }
                     break;
                 case 4:
-                    if ((await client.Get("posting")).GetProperty("documents").GetInt64() > 0) await client.Dispatch(house);
+                    if ((await client.Get("posting")).GetProperty("documents").GetInt64() > 0)
+                        await client.Dispatch(house);
                     break;
                 default:
-                    if (house.Company.Read(c => new CountTable(c).Periods()).Count > 0) await client.Post("proofs", new { period = "" });
+                    if (house.Company.Read(c => new CountTable(c).Periods()).Count > 0)
+                        await client.Post("proofs", new { period = "" });
                     break;
             }
 
@@ -61,7 +99,8 @@ public sealed class ConservationTests
         using var command = file.CreateCommand();
         command.CommandText = "update audit set who = 'somebody else'";
         Assert.Throws<Microsoft.Data.Sqlite.SqliteException>(() => command.ExecuteNonQuery());
-        command.CommandText = "insert into audit (at, who, what, subject, before, after, hash) values ('x', 'x', 'x', 'x', 'x', 'x', x'00')";
+        command.CommandText =
+            "insert into audit (at, who, what, subject, before, after, hash) values ('x', 'x', 'x', 'x', 'x', 'x', x'00')";
         command.ExecuteNonQuery();
         Assert.Contains("does not follow", house.Company.CheckAudit().Problem, StringComparison.Ordinal);
     }

@@ -50,10 +50,23 @@ public sealed class SampleTests
             Assert.Equal(here.Document.Identity.SourceId, there.GetProperty("sourceId").GetString());
             Assert.Equal(
                 here.Reasons.Select(r => ($"{r.OnLine ?? 0}", ReasonWords.Of(r).Word, ReasonWords.Of(r).Value)),
-                there.GetProperty("reasons").EnumerateArray().Where(r => r.GetProperty("reason").GetString() != "supplier_undecided").Select(r => ($"{r.GetProperty("line").GetInt64()}", r.GetProperty("reason").GetString()!, r.GetProperty("value").GetString()!)));
+                there
+                    .GetProperty("reasons")
+                    .EnumerateArray()
+                    .Where(r => r.GetProperty("reason").GetString() != "supplier_undecided")
+                    .Select(r =>
+                        ($"{r.GetProperty("line").GetInt64()}", r.GetProperty("reason").GetString()!, r.GetProperty("value").GetString()!)
+                    )
+            );
             Assert.Equal(
                 here.Lines.Select(l => (l.Account, Words(l.Rung), l.Because)),
-                there.GetProperty("journal").EnumerateArray().Select(l => (l.GetProperty("account").GetString()!, l.GetProperty("rung").GetString()!, l.GetProperty("because").GetString()!)));
+                there
+                    .GetProperty("journal")
+                    .EnumerateArray()
+                    .Select(l =>
+                        (l.GetProperty("account").GetString()!, l.GetProperty("rung").GetString()!, l.GetProperty("because").GetString()!)
+                    )
+            );
         }
 
         static string Words(EntryRung rung) => Words<EntryRung>.Of(rung);
@@ -63,10 +76,31 @@ public sealed class SampleTests
     public async Task The_demo_holds_what_its_guide_lists()
     {
         await using var house = await House.Open(Furnishing.Demo);
-        var reasons = house.Company.Read(c => new DocumentList(c).Page(new DocumentFilter { State = DocumentState.Held }, DocumentOrder.Latest, null, 0, 100).SelectMany(d => HoldTable.Of(c, d.Id)).Select(h => Words<HoldKind>.Of(h.Reason)).Distinct().Order().ToList());
+        var reasons = house.Company.Read(c =>
+            new DocumentList(c)
+                .Page(new DocumentFilter { State = DocumentState.Held }, DocumentOrder.Latest, null, 0, 100)
+                .SelectMany(d => HoldTable.Of(c, d.Id))
+                .Select(h => Words<HoldKind>.Of(h.Reason))
+                .Distinct()
+                .Order()
+                .ToList()
+        );
         Assert.Equal(
-            ["arithmetic", "currency", "employee_missing", "mapping_broken", "payment_account_unmapped", "period_locked", "possible_duplicate", "settlement_unmapped", "supplier_undecided", "tax_code_unmapped", "unmapped"],
-            reasons);
+            [
+                "arithmetic",
+                "currency",
+                "employee_missing",
+                "mapping_broken",
+                "payment_account_unmapped",
+                "period_locked",
+                "possible_duplicate",
+                "settlement_unmapped",
+                "supplier_undecided",
+                "tax_code_unmapped",
+                "unmapped",
+            ],
+            reasons
+        );
         Assert.InRange(house.Books.Accounts().Count, 85, 95);
         Assert.InRange(house.Books.Suppliers().Count, 18, 24);
         AssertSound(house);

@@ -1,6 +1,6 @@
 using System.Net;
-using System.Text.Json;
 using System.Text;
+using System.Text.Json;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Documents;
@@ -10,7 +10,11 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
     [Fact]
     public async Task A_preview_saves_nothing_and_says_what_taking_it_in_then_does()
     {
-        var file = Header + Bill(1) + Bill(2, "Nowhere") + "Company card,C1,card_charge,2026-11-11,,Larkspur,,4417,,9.00,1,Thread,Thread & tape,9.00\n";
+        var file =
+            Header
+            + Bill(1)
+            + Bill(2, "Nowhere")
+            + "Company card,C1,card_charge,2026-11-11,,Larkspur,,4417,,9.00,1,Thread,Thread & tape,9.00\n";
         var shown = await client.Preview(file);
         Assert.Equal([0, 0], States(house, "ready", "held"));
         Assert.Equal(0, (await client.Get("count")).GetProperty("together").GetProperty("arrived").GetProperty("documents").GetInt32());
@@ -26,7 +30,10 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         var file = Header + Bill(1) + Bill(2, "Nowhere");
         await client.TakeIn(file);
         var again = await client.TakeIn(file);
-        Assert.Equal((0, 0, 2), (again.GetProperty("added").GetInt32(), again.GetProperty("updated").GetInt32(), again.GetProperty("unchanged").GetInt32()));
+        Assert.Equal(
+            (0, 0, 2),
+            (again.GetProperty("added").GetInt32(), again.GetProperty("updated").GetInt32(), again.GetProperty("unchanged").GetInt32())
+        );
         Assert.Equal([1, 1], States(house, "ready", "held"));
         AssertSound(house);
     }
@@ -39,7 +46,14 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         var changed = await client.TakeIn(Header + Bill(1, total: "120.00") + Bill(2, "Nowhere", total: "55.00"));
         Assert.Equal(2, changed.GetProperty("updated").GetInt32());
         var second = await client.Get("documents/2");
-        Assert.Equal(("6420", "55.00", "ready"), (second.GetProperty("lines")[0].GetProperty("account").GetString(), second.GetProperty("total").GetString(), second.GetProperty("state").GetString()));
+        Assert.Equal(
+            ("6420", "55.00", "ready"),
+            (
+                second.GetProperty("lines")[0].GetProperty("account").GetString(),
+                second.GetProperty("total").GetString(),
+                second.GetProperty("state").GetString()
+            )
+        );
         await client.Dispatch(house);
         var later = await client.TakeIn(Header + Bill(1, total: "999.00"));
         Assert.Equal("Supplier bills B1", later.GetProperty("locked")[0].GetString());
@@ -53,7 +67,10 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         await client.TakeIn(Header + Bill(1));
         await client.TakeIn(Header + Bill(2).Replace("R2", "r1", StringComparison.Ordinal));
         var held = await client.Get("documents/2");
-        Assert.Equal(("possible_duplicate", 1), (held.GetProperty("reasons")[0].GetProperty("reason").GetString(), held.GetProperty("duplicateOfId").GetInt64()));
+        Assert.Equal(
+            ("possible_duplicate", 1),
+            (held.GetProperty("reasons")[0].GetProperty("reason").GetString(), held.GetProperty("duplicateOfId").GetInt64())
+        );
         Assert.Equal("ready", (await client.Put("documents/2/not-duplicate", new { })).GetProperty("state").GetString());
         AssertSound(house);
     }
@@ -75,17 +92,33 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
     [InlineData("not a csv at all", "source: the column is missing")]
     [InlineData(Header + "Supplier bills,B9,bill,2026-11-10,R9,X,,,,ten,1,,Leather,10\n", "document_total: \"ten\" is not an amount")]
     [InlineData(Header + "Supplier bills,B9,bill,10.11.2026,R9,X,,,,10,1,,Leather,10\n", "document_date: \"10.11.2026\" is not a date")]
-    [InlineData(Header + "Supplier bills,B9,bill,2026-11-10,R9,X,,,,10,1,,Leather,5\nSupplier bills,B9,bill,2026-11-10,R9,Y,,,,10,2,,Leather,5\n", "supplier: \"Y\" differs from \"X\" on row 2")]
+    [InlineData(
+        Header + "Supplier bills,B9,bill,2026-11-10,R9,X,,,,10,1,,Leather,5\nSupplier bills,B9,bill,2026-11-10,R9,Y,,,,10,2,,Leather,5\n",
+        "supplier: \"Y\" differs from \"X\" on row 2"
+    )]
     [InlineData("source,source_id,kind,document_date,line,net\na,1,bill,2026-11-10,1,5\n", "document_total: the column is missing")]
     public async Task Bad_input_says_where_and_saves_nothing(string file, string error)
     {
         await client.TakeIn(Header + Bill(1));
         var shown = await client.Preview(file);
-        using var refused = await client.Send(HttpMethod.Post, Client.In("arrivals?fileName=test.csv"), new StringContent(file, Encoding.UTF8, "text/csv"));
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, "application/problem+json"), (refused.StatusCode, refused.Content.Headers.ContentType?.MediaType));
+        using var refused = await client.Send(
+            HttpMethod.Post,
+            Client.In("arrivals?fileName=test.csv"),
+            new StringContent(file, Encoding.UTF8, "text/csv")
+        );
+        Assert.Equal(
+            (HttpStatusCode.UnprocessableEntity, "application/problem+json"),
+            (refused.StatusCode, refused.Content.Headers.ContentType?.MediaType)
+        );
         var answer = JsonDocument.Parse(await refused.Content.ReadAsStringAsync()).RootElement;
         Assert.Equal(shown.GetProperty("errors").GetRawText(), answer.GetProperty("errors").GetRawText());
-        Assert.Contains(answer.GetProperty("errors").EnumerateArray().Select(e => $"{e.GetProperty("column").GetString()}: {e.GetProperty("message").GetString()}"), e => e.StartsWith(error, StringComparison.Ordinal));
+        Assert.Contains(
+            answer
+                .GetProperty("errors")
+                .EnumerateArray()
+                .Select(e => $"{e.GetProperty("column").GetString()}: {e.GetProperty("message").GetString()}"),
+            e => e.StartsWith(error, StringComparison.Ordinal)
+        );
         Assert.Equal([1, 0], States(house, "ready", "held"));
         Assert.Single((await client.Get("arrivals")).EnumerateArray());
     }
@@ -108,7 +141,14 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
     [Fact]
     public async Task The_list_pages_by_key_in_every_order_without_losing_or_repeating_one()
     {
-        await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 250).Select(i => Bill(i, supplier: $"Supplier {i % 7}", total: $"{i % 13}.00", day: $"2026-11-{1 + i % 9:00}"))));
+        await client.TakeIn(
+            Header
+                + string.Concat(
+                    Enumerable
+                        .Range(1, 250)
+                        .Select(i => Bill(i, supplier: $"Supplier {i % 7}", total: $"{i % 13}.00", day: $"2026-11-{1 + i % 9:00}"))
+                )
+        );
         foreach (var order in (string[])["latest", "earliest", "largest", "smallest", "supplier"])
         {
             var ids = new List<long>();

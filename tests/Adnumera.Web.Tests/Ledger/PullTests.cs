@@ -21,32 +21,65 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         house.Books.Add(new DimensionValue("project", "J9", "Herbarium"));
         var pull = await client.Post("connection/pulls");
         Assert.True(pull.GetProperty("takenOver").GetBoolean());
-        Assert.Equal(["renumbered", "renamed", "added"], pull.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("change").GetString()));
-        Assert.EndsWith("/quillfern-bindery/accounts#6130", pull.GetProperty("changes")[0].GetProperty("link").GetString(), StringComparison.Ordinal);
+        Assert.Equal(
+            ["renumbered", "renamed", "added"],
+            pull.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("change").GetString())
+        );
+        Assert.EndsWith(
+            "/quillfern-bindery/accounts#6130",
+            pull.GetProperty("changes")[0].GetProperty("link").GetString(),
+            StringComparison.Ordinal
+        );
         Assert.Contains(await Names(), n => n == "6131 Power and heat");
     }
 
-    private async Task<IEnumerable<string?>> Names() => (await client.Get("accounts")).EnumerateArray().Select(a => a.GetProperty("title").GetString());
+    private async Task<IEnumerable<string?>> Names() =>
+        (await client.Get("accounts")).EnumerateArray().Select(a => a.GetProperty("title").GetString());
 
     [Fact]
     public async Task A_closed_account_names_its_mappings_and_money_and_a_successor_follows_everywhere()
     {
         await client.TakeIn(Header + Bill(1) + Bill(2, "Odd", total: "40.00"));
-        using (await client.Send(HttpMethod.Put, Client.In("documents/2/lines/1/account"), System.Net.Http.Json.JsonContent.Create(new { account = "5120" }))) { }
+        using (
+            await client.Send(
+                HttpMethod.Put,
+                Client.In("documents/2/lines/1/account"),
+                System.Net.Http.Json.JsonContent.Create(new { account = "5120" })
+            )
+        ) { }
         house.Books.SetActive("5120", false);
         house.Books.AddAccount(new LedgerAccount("5121", "5121", "Leather and hides", "cost_of_sales", "", "", true));
         var pull = await client.Post("connection/pulls");
         var broken = Assert.Single(pull.GetProperty("breaks").EnumerateArray());
-        Assert.Equal(("5120 Leather", 2, "140.00"), (broken.GetProperty("title").GetString(), broken.GetProperty("documents").GetInt32(), broken.GetProperty("money").GetString()));
-        Assert.Equal(["category “Leather”", "item “Goatskin, dyed”", "a person's choice on 1 open line"], broken.GetProperty("mappings").EnumerateArray().Select(m => m.GetString()).Order(StringComparer.Ordinal).OrderByDescending(m => m!.StartsWith("cat", StringComparison.Ordinal)).ThenByDescending(m => m!.StartsWith("item", StringComparison.Ordinal)));
+        Assert.Equal(
+            ("5120 Leather", 2, "140.00"),
+            (broken.GetProperty("title").GetString(), broken.GetProperty("documents").GetInt32(), broken.GetProperty("money").GetString())
+        );
+        Assert.Equal(
+            ["category “Leather”", "item “Goatskin, dyed”", "a person's choice on 1 open line"],
+            broken
+                .GetProperty("mappings")
+                .EnumerateArray()
+                .Select(m => m.GetString())
+                .Order(StringComparer.Ordinal)
+                .OrderByDescending(m => m!.StartsWith("cat", StringComparison.Ordinal))
+                .ThenByDescending(m => m!.StartsWith("item", StringComparison.Ordinal))
+        );
         Assert.Equal([2], States(house, "ready"));
         Assert.Equal("pull-waits", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
 
         var taken = await client.Post("connection/pulls/waiting/take-over", new[] { new { account = "5120", successor = "5121" } });
         Assert.True(taken.GetProperty("takenOver").GetBoolean());
         Assert.Equal([2], States(house, "ready"));
-        Assert.All(await Task.WhenAll(client.Get("documents/1"), client.Get("documents/2")), d => Assert.Equal("5121", d.GetProperty("journal")[0].GetProperty("account").GetString()));
-        Assert.Contains("a pull of the ledger", (await client.Get("mapping/history")).GetProperty("sets")[0].GetProperty("origin").GetString(), StringComparison.Ordinal);
+        Assert.All(
+            await Task.WhenAll(client.Get("documents/1"), client.Get("documents/2")),
+            d => Assert.Equal("5121", d.GetProperty("journal")[0].GetProperty("account").GetString())
+        );
+        Assert.Contains(
+            "a pull of the ledger",
+            (await client.Get("mapping/history")).GetProperty("sets")[0].GetProperty("origin").GetString(),
+            StringComparison.Ordinal
+        );
         AssertSound(house);
     }
 
@@ -60,22 +93,49 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         Assert.Equal([1], States(house, "ready"));
         using var none = await client.Send(HttpMethod.Get, Client.In("connection/pulls/waiting"));
         Assert.Equal(HttpStatusCode.NoContent, none.StatusCode);
-        Assert.Equal("no-pull-waits", (await client.Refused(HttpMethod.Post, "connection/pulls/waiting/take-over", Array.Empty<object>())).Type);
+        Assert.Equal(
+            "no-pull-waits",
+            (await client.Refused(HttpMethod.Post, "connection/pulls/waiting/take-over", Array.Empty<object>())).Type
+        );
     }
 
     [Fact]
     public async Task A_department_that_is_gone_holds_its_documents_and_a_mapping_frees_them()
     {
-        await client.TakeIn("source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net,department\nbills,B1,bill,2026-11-10,R1,Hexham Tannery,10.00,1,Hide,Leather,10.00,Workshop\n");
+        await client.TakeIn(
+            "source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net,department\n"
+                + "bills,B1,bill,2026-11-10,R1,Hexham Tannery,10.00,1,Hide,Leather,10.00,Workshop\n"
+        );
         Assert.Equal("dimension_unmapped", (await client.Get("documents/1")).GetProperty("reasons")[0].GetProperty("reason").GetString());
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "department", key = "workshop", value = "Bench" } } });
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "department",
+                        key = "workshop",
+                        value = "Bench",
+                    },
+                },
+            }
+        );
         Assert.Equal([1], States(house, "ready"));
         await client.Dispatch(house);
         Assert.Equal("Bench", house.Books.Latest(1)[0].Lines[0].Dimensions["department"]);
         house.Books.Switch("departments", false);
         await client.Post("connection/pulls");
-        await client.TakeIn("source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net,department\nbills,B2,bill,2026-11-10,R2,Hexham Tannery,10.00,1,Hide,Leather,10.00,Bench\n");
-        Assert.Contains("departments off", (await client.Get("documents/2")).GetProperty("reasons")[0].GetProperty("detail").GetString(), StringComparison.Ordinal);
+        await client.TakeIn(
+            "source,source_id,kind,document_date,reference,supplier,document_total,line,description,category,net,department\n"
+                + "bills,B2,bill,2026-11-10,R2,Hexham Tannery,10.00,1,Hide,Leather,10.00,Bench\n"
+        );
+        Assert.Contains(
+            "departments off",
+            (await client.Get("documents/2")).GetProperty("reasons")[0].GetProperty("detail").GetString(),
+            StringComparison.Ordinal
+        );
         AssertSound(house);
     }
 
@@ -93,7 +153,8 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         var pulls = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => client.Send(HttpMethod.Post, Client.In("connection/pulls"))));
         Assert.Single(pulls, p => p.IsSuccessStatusCode);
         Assert.All(pulls.Where(p => !p.IsSuccessStatusCode), p => Assert.Equal(HttpStatusCode.Conflict, p.StatusCode));
-        foreach (var pull in pulls) pull.Dispose();
+        foreach (var pull in pulls)
+            pull.Dispose();
         house.Books.SetFaults(new LedgerStandIn.Faults());
         await client.Post("connection/pulls");
     }
@@ -116,14 +177,38 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header + Bill(1) + Bill(2, "Courier"));
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
         var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await ledgers.Connector.Exchange(new Uri(house.LedgerAddress), house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now), redirect, CancellationToken.None);
+        var token = await ledgers.Connector.Exchange(
+            new Uri(house.LedgerAddress),
+            house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now),
+            redirect,
+            CancellationToken.None
+        );
         using (await client.Send(HttpMethod.Delete, Client.In("connection"))) { }
         Assert.True((await client.Get("accounts")).GetArrayLength() > 80); // disconnecting keeps everything
-        ConnectionEndpoints.Save(house.OpenBooks(), new ConnectionRow(house.LedgerAddress + "/", "quillfern-reading-room", "Reading Room", ledgers.Protect(token), "2026-11-20T09:00:00.000Z", "Theo", ""));
+        ConnectionEndpoints.Save(
+            house.OpenBooks(),
+            new ConnectionRow(
+                house.LedgerAddress + "/",
+                "quillfern-reading-room",
+                "Reading Room",
+                ledgers.Protect(token),
+                "2026-11-20T09:00:00.000Z",
+                "Theo",
+                ""
+            )
+        );
         var pull = await client.Post("connection/pulls");
         Assert.True(pull.GetProperty("otherOrganisation").GetBoolean());
-        var courier = pull.GetProperty("breaks").EnumerateArray().Single(b => b.GetProperty("title").GetString() == "6220 Postage and courier");
-        Assert.Equal(("R640", 95), (courier.GetProperty("successors")[0].GetProperty("account").GetString(), courier.GetProperty("successors")[0].GetProperty("likeness").GetInt32()));
+        var courier = pull.GetProperty("breaks")
+            .EnumerateArray()
+            .Single(b => b.GetProperty("title").GetString() == "6220 Postage and courier");
+        Assert.Equal(
+            ("R640", 95),
+            (
+                courier.GetProperty("successors")[0].GetProperty("account").GetString(),
+                courier.GetProperty("successors")[0].GetProperty("likeness").GetInt32()
+            )
+        );
         Assert.Equal([2], States(house, "ready"));
         await client.Post("connection/pulls/waiting/take-over", new[] { new { account = "6220", successor = "R640" } });
         Assert.Equal([1, 1], States(house, "held", "ready")); // leather has no successor there: held, not guessed
@@ -134,12 +219,60 @@ public sealed class PullTests() : ConnectedHouse("administrator")
     [Fact]
     public async Task A_mapping_to_an_item_follows_the_item_to_another_account()
     {
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "Paper", account = "5110", ledgerItem = "I1" } } });
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "Paper",
+                        account = "5110",
+                        ledgerItem = "I1",
+                    },
+                },
+            }
+        );
         await client.TakeIn(Header + Bill(1, "Paper"));
         await client.Dispatch(house);
         Assert.Equal("5110", house.Books.Latest(1)[0].Lines[0].Account);
-        Assert.Contains("item of the ledger brings the account", (await client.Refused(HttpMethod.Post, "mapping/changes", new { rows = new[] { new { kind = "settlement", key = "X", account = "2210", ledgerItem = "I1" } } })).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "item of the ledger brings the account",
+            (
+                await client.Refused(
+                    HttpMethod.Post,
+                    "mapping/changes",
+                    new
+                    {
+                        rows = new[]
+                        {
+                            new
+                            {
+                                kind = "settlement",
+                                key = "X",
+                                account = "2210",
+                                ledgerItem = "I1",
+                            },
+                        },
+                    }
+                )
+            ).Detail,
+            StringComparison.Ordinal
+        );
         Assert.Equal("5110", house.Company.Read(c => new MappingTable(c).Of(Core.Mapping.KeyKind.Category, "Paper").Single().Account));
-        Assert.Equal(RecordKind.Item, PullComparison.Between(house.Company.Read(c => new LedgerTable(c).Records())!, house.Company.Read(c => new LedgerTable(c).Records())! with { Items = [] })[0].Record);
+        Assert.Equal(
+            RecordKind.Item,
+            PullComparison
+                .Between(
+                    house.Company.Read(c => new LedgerTable(c).Records())!,
+                    house.Company.Read(c => new LedgerTable(c).Records())! with
+                    {
+                        Items = [],
+                    }
+                )[0]
+                .Record
+        );
     }
 }

@@ -16,9 +16,16 @@ public sealed class StandInTests : IAsyncLifetime
     {
         house = await House.Open(Furnishing.Bare);
         http = new HttpClient { BaseAddress = new Uri(house.LedgerAddress) };
-        var code = house.Books.Allow("Test", "http://127.0.0.1/x", DateTimeOffset.Parse("2026-11-20T09:00:00Z", System.Globalization.CultureInfo.InvariantCulture));
+        var code = house.Books.Allow(
+            "Test",
+            "http://127.0.0.1/x",
+            DateTimeOffset.Parse("2026-11-20T09:00:00Z", System.Globalization.CultureInfo.InvariantCulture)
+        );
         using var token = await http.PostAsJsonAsync("api/tokens", new { code, redirectUri = "http://127.0.0.1/x" });
-        http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", (await token.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("token").GetString());
+        http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue(
+            "Bearer",
+            (await token.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("token").GetString()
+        );
     }
 
     public ValueTask DisposeAsync()
@@ -27,21 +34,44 @@ public sealed class StandInTests : IAsyncLifetime
         return house.DisposeAsync();
     }
 
-    private async Task<(int Status, string Said)> Post(string key, string credit = "10.00", string account = "5120", string supplier = "Hexham Tannery", string date = "2026-11-10", string reference = "R")
+    private async Task<(int Status, string Said)> Post(
+        string key,
+        string credit = "10.00",
+        string account = "5120",
+        string supplier = "Hexham Tannery",
+        string date = "2026-11-10",
+        string reference = "R"
+    )
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, "api/entries")
         {
-            Content = JsonContent.Create(new
-            {
-                form = "bill",
-                date,
-                reference,
-                supplier,
-                currency = "USD",
-                source = "s",
-                sourceId = "1",
-                lines = new[] { new { account, debit = "10.00", credit = "0.00" }, new { account = "2100", debit = "0.00", credit } },
-            }),
+            Content = JsonContent.Create(
+                new
+                {
+                    form = "bill",
+                    date,
+                    reference,
+                    supplier,
+                    currency = "USD",
+                    source = "s",
+                    sourceId = "1",
+                    lines = new[]
+                    {
+                        new
+                        {
+                            account,
+                            debit = "10.00",
+                            credit = "0.00",
+                        },
+                        new
+                        {
+                            account = "2100",
+                            debit = "0.00",
+                            credit,
+                        },
+                    },
+                }
+            ),
         };
         request.Headers.Add("Idempotency-Key", key);
         using var answer = await http.SendAsync(request);
@@ -82,7 +112,11 @@ public sealed class StandInTests : IAsyncLifetime
         Assert.Equal(HttpStatusCode.OK, (await http.GetAsync("api/accounts")).StatusCode);
         using var revoked = await http.DeleteAsync("api/tokens/current");
         Assert.Equal(HttpStatusCode.Unauthorized, (await http.GetAsync("api/accounts")).StatusCode);
-        var code = house.Books.Allow("Test", "http://127.0.0.1/x", DateTimeOffset.Parse("2026-11-20T09:00:00Z", System.Globalization.CultureInfo.InvariantCulture));
+        var code = house.Books.Allow(
+            "Test",
+            "http://127.0.0.1/x",
+            DateTimeOffset.Parse("2026-11-20T09:00:00Z", System.Globalization.CultureInfo.InvariantCulture)
+        );
         var answers = new List<int> { await Exchange(code, "x"), await Exchange(code, "x"), await Exchange("nonsense", "x") };
         Assert.Equal([200, 400, 400], answers);
         async Task<int> Exchange(string c, string path)

@@ -9,11 +9,47 @@ public sealed class InForceTests() : ConnectedHouse("administrator")
     public async Task The_row_that_is_shown_for_a_value_is_the_one_in_force_today()
     {
         await client.TakeIn(Header + Bill(1));
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "Leather", account = "6420", effectiveFrom = "2027-01-01" } } });
-        var shown = (await client.Get("mapping/category/values")).GetProperty("rows").EnumerateArray().Single(r => r.GetProperty("value").GetString() == "Leather");
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "Leather",
+                        account = "6420",
+                        effectiveFrom = "2027-01-01",
+                    },
+                },
+            }
+        );
+        var shown = (await client.Get("mapping/category/values"))
+            .GetProperty("rows")
+            .EnumerateArray()
+            .Single(r => r.GetProperty("value").GetString() == "Leather");
         Assert.Equal("5120", shown.GetProperty("account").GetString());
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "Leather", account = "5110", effectiveFrom = "2026-11-20" } } });
-        shown = (await client.Get("mapping/category/values")).GetProperty("rows").EnumerateArray().Single(r => r.GetProperty("value").GetString() == "Leather");
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "category",
+                        key = "Leather",
+                        account = "5110",
+                        effectiveFrom = "2026-11-20",
+                    },
+                },
+            }
+        );
+        shown = (await client.Get("mapping/category/values"))
+            .GetProperty("rows")
+            .EnumerateArray()
+            .Single(r => r.GetProperty("value").GetString() == "Leather");
         Assert.Equal("5110", shown.GetProperty("account").GetString());
     }
 
@@ -21,7 +57,22 @@ public sealed class InForceTests() : ConnectedHouse("administrator")
     public async Task Saving_a_supplier_group_leaves_its_dimensions()
     {
         await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6420" });
-        await client.Post("mapping/changes", new { rows = new[] { new { kind = "supplier_group", key = "Makers", account = "6420", dimensions = new { department = "Bench" } } } });
+        await client.Post(
+            "mapping/changes",
+            new
+            {
+                rows = new[]
+                {
+                    new
+                    {
+                        kind = "supplier_group",
+                        key = "Makers",
+                        account = "6420",
+                        dimensions = new { department = "Bench" },
+                    },
+                },
+            }
+        );
         await client.Put("suppliers/groups", new { name = "Makers", costAccount = "6410" });
         await client.TakeIn(Header + Bill(1, "Odd", "Vellum & Verso"));
         await client.Post("suppliers/groups/members", new { group = "Makers", suppliers = new[] { "Vellum & Verso" } });
@@ -33,11 +84,33 @@ public sealed class InForceTests() : ConnectedHouse("administrator")
     public async Task An_undo_is_rehearsed_and_says_how_many_posted_documents_its_rows_coded()
     {
         await client.TakeIn(Header + Bill(1, "Odd") + Bill(2, "Odd"));
-        var set = (await client.Post("mapping/changes", new { rows = new[] { new { kind = "category", key = "Odd", account = "6420" } } })).GetProperty("setId").GetInt64();
+        var set = (
+            await client.Post(
+                "mapping/changes",
+                new
+                {
+                    rows = new[]
+                    {
+                        new
+                        {
+                            kind = "category",
+                            key = "Odd",
+                            account = "6420",
+                        },
+                    },
+                }
+            )
+        ).GetProperty("setId").GetInt64();
         await client.Dispatch(house);
         await client.TakeIn(Header + Bill(3, "Odd", total: "30.00"));
         var rehearsed = await client.Post($"mapping/history/{set}/undo-rehearsal");
-        Assert.Equal((2L, 1L), (rehearsed.GetProperty("posted").GetInt64(), rehearsed.GetProperty("rehearsal").GetProperty("becomeHeld").GetProperty("tally").GetProperty("documents").GetInt64()));
+        Assert.Equal(
+            (2L, 1L),
+            (
+                rehearsed.GetProperty("posted").GetInt64(),
+                rehearsed.GetProperty("rehearsal").GetProperty("becomeHeld").GetProperty("tally").GetProperty("documents").GetInt64()
+            )
+        );
         Assert.Equal([2, 1], States(house, "posted", "ready"));
         await client.Post($"mapping/history/{set}/undo");
         Assert.Equal([2, 1], States(house, "posted", "held"));
@@ -61,5 +134,12 @@ public sealed class InForceTests() : ConnectedHouse("administrator")
 
     // A number of a view over all, in October and in November.
     private async Task<string> Each(string view, string number) =>
-        string.Join(' ', await Task.WhenAll(((string[])["", "2026-10", "2026-11"]).Select(async p => (await client.Get($"{view}?period={p}")).GetProperty(number).GetInt64())));
+        string.Join(
+            ' ',
+            await Task.WhenAll(
+                ((string[])["", "2026-10", "2026-11"]).Select(async p =>
+                    (await client.Get($"{view}?period={p}")).GetProperty(number).GetInt64()
+                )
+            )
+        );
 }

@@ -12,7 +12,13 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         await client.TakeIn(Header + Bill(1) + Bill(2, supplier: "Vellum & Verso"));
         Assert.Equal("Vellum & Verso", (await client.Get("posting")).GetProperty("newSuppliers")[0].GetString());
         var done = await client.Dispatch(house);
-        Assert.Equal(("done", 3), (done.GetProperty("dispatch").GetProperty("outcome").GetString(), done.GetProperty("dispatch").GetProperty("accepted").GetInt32()));
+        Assert.Equal(
+            ("done", 3),
+            (
+                done.GetProperty("dispatch").GetProperty("outcome").GetString(),
+                done.GetProperty("dispatch").GetProperty("accepted").GetInt32()
+            )
+        );
         Assert.Equal(["B1", "B2"], InLedger());
         Assert.Contains(house.Books.Suppliers(), s => s.Name == "Vellum & Verso");
         Assert.Equal("nothing-ready", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
@@ -56,7 +62,8 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 12).Select(i => Bill(i))));
         house.Books.SetFaults(new LedgerStandIn.Faults(80, 0));
         await client.Post("dispatches");
-        while (InLedger().Length < 3) await Task.Yield();
+        while (InLedger().Length < 3)
+            await Task.Yield();
         await house.Restart();
         house.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
         await house.DispatchIsOver();
@@ -76,7 +83,8 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         house.Books.SetFaults(new LedgerStandIn.Faults(60, 0));
         var id = (await client.Post("dispatches")).GetProperty("id").GetInt64();
         Assert.Equal("ledger-busy", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
-        while (InLedger().Length < 2) await Task.Yield();
+        while (InLedger().Length < 2)
+            await Task.Yield();
         await client.Post($"dispatches/{id}/cancel");
         await house.DispatchIsOver();
         var posted = InLedger().Length;
@@ -95,7 +103,11 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         await client.TakeIn(Header + Bill(1));
         house.Books.RevokeAll(DateTimeOffset.UtcNow);
         var stopped = await client.Dispatch(house);
-        Assert.Contains("does not allow the connection any more", stopped.GetProperty("dispatch").GetProperty("outcome").GetString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "does not allow the connection any more",
+            stopped.GetProperty("dispatch").GetProperty("outcome").GetString(),
+            StringComparison.Ordinal
+        );
         Assert.Equal([1, 0], States(house, "ready", "on_its_way"));
         await house.Connect();
         await client.Dispatch(house);

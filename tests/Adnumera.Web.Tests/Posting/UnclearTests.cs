@@ -24,7 +24,11 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         await client.TakeIn(Header + Bill(1));
         house.Books.SetFaults(new LedgerStandIn.Faults(LateCommits: 1, LateMilliseconds: 700));
         var dispatch = await client.Dispatch(house);
-        Assert.Contains("without a clear answer", dispatch.GetProperty("dispatch").GetProperty("outcome").GetString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "without a clear answer",
+            dispatch.GetProperty("dispatch").GetProperty("outcome").GetString(),
+            StringComparison.Ordinal
+        );
         Assert.Equal((0, InstructionState.Unknown), (InLedger, Instruction(1).StateValue));
 
         // Nothing takes it back and nothing edits it away, while nobody knows.
@@ -35,7 +39,8 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "nothing-ready"), await Refusal("dispatches"));
         Assert.Equal(1, (await client.Get("posting")).GetProperty("unknown").GetInt64());
 
-        while (InLedger == 0) await Task.Yield();
+        while (InLedger == 0)
+            await Task.Yield();
         await house.AskOverTime();
         Assert.Equal((1, "100.00"), (InLedger, house.Books.Latest(1)[0].Lines[0].Debit));
         Assert.Equal((1L, InstructionState.Accepted), (Instruction(1).Attempts, Instruction(1).StateValue));
@@ -58,8 +63,22 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
     public async Task A_key_that_the_ledger_has_with_other_content_is_shown_beside_what_was_sent_and_no_second_key_is_made()
     {
         await client.TakeIn(Header + Bill(1));
-        house.Books.Post(Outbox.KeyOfEntry("bindery", 1, 1), new NewEntry("bill", "2026-11-10", "2026-11-10", "R1", "Hexham Tannery", null, "USD", null, "Supplier bills", "B1",
-            [new("6990", "60.00", "0", null, null, null), new("2100", "0", "60.00", null, null, null)]));
+        house.Books.Post(
+            Outbox.KeyOfEntry("bindery", 1, 1),
+            new NewEntry(
+                "bill",
+                "2026-11-10",
+                "2026-11-10",
+                "R1",
+                "Hexham Tannery",
+                null,
+                "USD",
+                null,
+                "Supplier bills",
+                "B1",
+                [new("6990", "60.00", "0", null, null, null), new("2100", "0", "60.00", null, null, null)]
+            )
+        );
         var outcome = (await client.Dispatch(house)).GetProperty("outcomes")[0];
         Assert.Equal("accepted", outcome.GetProperty("state").GetString());
         Assert.Contains("already, with other content", outcome.GetProperty("explanation").GetString(), StringComparison.Ordinal);
@@ -99,7 +118,11 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         var cutOff = (await client.Get($"dispatches/{id}")).GetProperty("dispatch");
         Assert.False(cutOff.GetProperty("running").GetBoolean());
         Assert.Contains("cut off", cutOff.GetProperty("outcome").GetString(), StringComparison.Ordinal);
-        Assert.Contains("2 documents that were not sent are ready again", (await client.Post($"dispatches/{id}/cancel")).GetProperty("outcome").GetString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "2 documents that were not sent are ready again",
+            (await client.Post($"dispatches/{id}/cancel")).GetProperty("outcome").GetString(),
+            StringComparison.Ordinal
+        );
         Assert.Equal([2, 0], States(house, "ready", "on_its_way"));
         Connected("quillfern-bindery");
         await client.Dispatch(house);
@@ -136,7 +159,8 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         Builder.SetUpReadingRoom(house.Services.GetRequiredService<CompanyFiles>());
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         File.WriteAllText(Path.Combine(house.Folder, "companies", "reading-room.sqlite"), new string('x', 8192));
-        foreach (var beside in (string[])["-wal", "-shm"]) File.Delete(Path.Combine(house.Folder, "companies", $"reading-room.sqlite{beside}"));
+        foreach (var beside in (string[])["-wal", "-shm"])
+            File.Delete(Path.Combine(house.Folder, "companies", $"reading-room.sqlite{beside}"));
         await house.Restart();
         await SignInAgain();
         using var damaged = await client.Send(HttpMethod.Get, "api/companies/reading-room/count");
@@ -148,9 +172,11 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         Assert.Equal(1, InLedger);
     }
 
-    private async Task<(HttpStatusCode, string)> Refusal(string path, HttpMethod? method = null) => await client.Refused(method ?? HttpMethod.Post, path) is var (status, type, _) ? (status, type) : default;
+    private async Task<(HttpStatusCode, string)> Refusal(string path, HttpMethod? method = null) =>
+        await client.Refused(method ?? HttpMethod.Post, path) is var (status, type, _) ? (status, type) : default;
 
     private void CutOff() => house.Company.InTransaction(c => c.Execute("update dispatch set ended_at = '', outcome = ''"));
 
-    private void Connected(string organisation) => house.Company.InTransaction(c => c.Execute("update connection set organisation = @organisation", new { organisation }));
+    private void Connected(string organisation) =>
+        house.Company.InTransaction(c => c.Execute("update connection set organisation = @organisation", new { organisation }));
 }

@@ -15,15 +15,29 @@ public sealed class ProofFlowTests
         await client.Dispatch(house);
         var books = house.Books;
         string Id(string sourceId) => books.Latest(100).Single(e => e.SourceId == sourceId).Id;
-        void Edit(string id, string date, string cost) => books.Edit(id, date, books.Find(id)!.Reference, "Hexham Tannery", "posted", [(1, cost, "100.00", "0"), (2, "2100", "0", "100.00")]);
+        void Edit(string id, string date, string cost) =>
+            books.Edit(
+                id,
+                date,
+                books.Find(id)!.Reference,
+                "Hexham Tannery",
+                "posted",
+                [(1, cost, "100.00", "0"), (2, "2100", "0", "100.00")]
+            );
         Edit(Id("B1"), "2026-11-10", "6990");
         Edit(Id("B2"), "2026-12-02", "5120");
         books.SetStatus(Id("B3"), "voided");
 
         var proof = await client.Post("proofs", new { period = "2026-11" });
-        Assert.Equal(["account", "date", "voided"], proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Order());
+        Assert.Equal(
+            ["account", "date", "voided"],
+            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Order()
+        );
         Assert.Equal([1, 3], States(house, "proved", "posted"));
-        Assert.Contains(proof.GetProperty("accounts").EnumerateArray(), a => a.GetProperty("account").GetString() == "6990" && !a.GetProperty("agrees").GetBoolean());
+        Assert.Contains(
+            proof.GetProperty("accounts").EnumerateArray(),
+            a => a.GetProperty("account").GetString() == "6990" && !a.GetProperty("agrees").GetBoolean()
+        );
         AssertSound(house);
 
         Edit(Id("B1"), "2026-11-10", "5120");
@@ -34,7 +48,13 @@ public sealed class ProofFlowTests
         Assert.All(proof.GetProperty("accounts").EnumerateArray(), a => Assert.True(a.GetProperty("agrees").GetBoolean()));
         Assert.Equal([4, 0], States(house, "proved", "posted"));
         var count = await client.Get("count?period=2026-11");
-        Assert.Equal(("400.00", "0.00"), (count.GetProperty("together").GetProperty("holds").GetString(), count.GetProperty("together").GetProperty("difference").GetString()));
+        Assert.Equal(
+            ("400.00", "0.00"),
+            (
+                count.GetProperty("together").GetProperty("holds").GetString(),
+                count.GetProperty("together").GetProperty("difference").GetString()
+            )
+        );
         AssertSound(house);
     }
 
@@ -45,11 +65,31 @@ public sealed class ProofFlowTests
         using var client = await Client.Of(house, "bookkeeper");
         await client.TakeIn(Header + Bill(1));
         await client.Dispatch(house);
-        house.Books.PostByHand(new LedgerStandIn.NewEntry("journal", "2026-11-15", null, "by hand", null, null, "USD", null, null, null,
-            [new("6990", "12.00", "0", null, null, null), new("2100", "0", "12.00", null, null, null)]));
+        house.Books.PostByHand(
+            new LedgerStandIn.NewEntry(
+                "journal",
+                "2026-11-15",
+                null,
+                "by hand",
+                null,
+                null,
+                "USD",
+                null,
+                null,
+                null,
+                [new("6990", "12.00", "0", null, null, null), new("2100", "0", "12.00", null, null, null)]
+            )
+        );
         var proof = await client.Post("proofs", new { period = "2026-11" });
         var difference = Assert.Single(proof.GetProperty("differences").EnumerateArray());
-        Assert.Equal(("not_ours", "2100", "12.00"), (difference.GetProperty("kind").GetString(), difference.GetProperty("account").GetString(), difference.GetProperty("amount").GetString()));
+        Assert.Equal(
+            ("not_ours", "2100", "12.00"),
+            (
+                difference.GetProperty("kind").GetString(),
+                difference.GetProperty("account").GetString(),
+                difference.GetProperty("amount").GetString()
+            )
+        );
         Assert.Equal([1], States(house, "proved"));
     }
 
@@ -59,8 +99,14 @@ public sealed class ProofFlowTests
         await using var house = await House.Open(Furnishing.Demo);
         using var client = await Client.Of(house, "bookkeeper");
         var proof = await client.Post("proofs", new { period = "" });
-        Assert.Equal(["account", "amount", "voided"], proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Distinct().Order());
-        Assert.Equal(3, proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count());
+        Assert.Equal(
+            ["account", "amount", "voided"],
+            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Distinct().Order()
+        );
+        Assert.Equal(
+            3,
+            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count()
+        );
         Assert.InRange(States(house, "held")[0], 10, 16);
         AssertSound(house);
     }
@@ -73,10 +119,25 @@ public sealed class ProofFlowTests
         await client.TakeIn(Header + Bill(1) + Bill(2, day: "2026-10-10"));
         await client.Dispatch(house);
         var entry = house.Books.Latest(10).Single(e => e.SourceId == "B1");
-        house.Books.Edit(entry.Id, "2026-10-20", entry.Reference, "Hexham Tannery", "posted", [(1, "5120", "100.00", "0"), (2, "2100", "0", "100.00")]);
+        house.Books.Edit(
+            entry.Id,
+            "2026-10-20",
+            entry.Reference,
+            "Hexham Tannery",
+            "posted",
+            [(1, "5120", "100.00", "0"), (2, "2100", "0", "100.00")]
+        );
         using (house.Services.GetRequiredService<Web.Ledger.LedgerTurns>().Take("bindery", "a dispatch"))
-            Assert.Equal((System.Net.HttpStatusCode.Conflict, "ledger-busy"), (await client.Refused(HttpMethod.Post, "proofs", new { period = "2026-10" })) is var (status, type, _) ? (status, type) : default);
-        Assert.DoesNotContain((await client.Post("proofs", new { period = "2026-10" })).GetProperty("differences").EnumerateArray(), d => d.GetProperty("kind").GetString() == "not_intended");
+            Assert.Equal(
+                (System.Net.HttpStatusCode.Conflict, "ledger-busy"),
+                (await client.Refused(HttpMethod.Post, "proofs", new { period = "2026-10" })) is var (status, type, _)
+                    ? (status, type)
+                    : default
+            );
+        Assert.DoesNotContain(
+            (await client.Post("proofs", new { period = "2026-10" })).GetProperty("differences").EnumerateArray(),
+            d => d.GetProperty("kind").GetString() == "not_intended"
+        );
         var november = Assert.Single((await client.Post("proofs", new { period = "2026-11" })).GetProperty("differences").EnumerateArray());
         Assert.Equal("date", november.GetProperty("kind").GetString());
 
@@ -109,6 +170,11 @@ public sealed class ProofFlowTests
         await client.TakeIn(Header + Bill(1));
         house.Books.SetFaults(new LedgerStandIn.Faults(SlowMilliseconds: 5000));
         foreach (var path in (string[])["proofs", "connection/pulls"])
-            Assert.Equal((System.Net.HttpStatusCode.GatewayTimeout, "ledger-slow"), (await client.Refused(HttpMethod.Post, path, new { period = "2026-11" })) is var (status, type, _) ? (status, type) : default);
+            Assert.Equal(
+                (System.Net.HttpStatusCode.GatewayTimeout, "ledger-slow"),
+                (await client.Refused(HttpMethod.Post, path, new { period = "2026-11" })) is var (status, type, _)
+                    ? (status, type)
+                    : default
+            );
     }
 }

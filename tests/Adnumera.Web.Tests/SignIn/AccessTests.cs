@@ -18,17 +18,30 @@ public sealed class AccessTests : IAsyncLifetime
     [Fact]
     public void Every_route_of_a_company_asks_for_a_right()
     {
-        var routes = house.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Where(e => e.RoutePattern.RawText!.Contains("{companyId}", StringComparison.Ordinal)).ToList();
+        var routes = house
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.RoutePattern.RawText!.Contains("{companyId}", StringComparison.Ordinal))
+            .ToList();
         Assert.True(routes.Count > 20);
-        Assert.All(routes, r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer"));
-        Assert.All(routes.Where(r => r.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods[0] != "GET"), r => Assert.DoesNotContain(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy == "read"));
+        Assert.All(
+            routes,
+            r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer")
+        );
+        Assert.All(
+            routes.Where(r => r.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods[0] != "GET"),
+            r => Assert.DoesNotContain(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy == "read")
+        );
     }
 
     [Fact]
     public async Task Nobody_reads_without_signing_in_and_a_wrong_password_tells_nothing()
     {
         using var client = Client.Anonymous(house);
-        Assert.Equal((HttpStatusCode.Unauthorized, "not-signed-in"), ((await client.Refused(HttpMethod.Get, "count")) is var (status, type, _) ? (status, type) : default));
+        Assert.Equal(
+            (HttpStatusCode.Unauthorized, "not-signed-in"),
+            ((await client.Refused(HttpMethod.Get, "count")) is var (status, type, _) ? (status, type) : default)
+        );
         await client.Refresh();
         string[] details = [await Detail("ines@quillfern.example"), await Detail("nobody@quillfern.example")];
         Assert.Equal(details[0], details[1]);
@@ -47,8 +60,18 @@ public sealed class AccessTests : IAsyncLifetime
         using var client = Client.Anonymous(house);
         await client.Refresh();
         for (var i = 0; i < 8; i++)
-            using (await client.Send(HttpMethod.Post, "api/session", JsonContent.Create(new { signIn = "maud@quillfern.example", password = "wrong" }))) { }
-        using var answer = await client.Send(HttpMethod.Post, "api/session", JsonContent.Create(new { signIn = "maud@quillfern.example", password = "quarto-by-lamplight-2" }));
+            using (
+                await client.Send(
+                    HttpMethod.Post,
+                    "api/session",
+                    JsonContent.Create(new { signIn = "maud@quillfern.example", password = "wrong" })
+                )
+            ) { }
+        using var answer = await client.Send(
+            HttpMethod.Post,
+            "api/session",
+            JsonContent.Create(new { signIn = "maud@quillfern.example", password = "quarto-by-lamplight-2" })
+        );
         Assert.Equal(HttpStatusCode.Unauthorized, answer.StatusCode);
     }
 

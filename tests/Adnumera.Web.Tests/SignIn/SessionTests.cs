@@ -16,7 +16,8 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
         return answer.StatusCode;
     }
 
-    private static async Task<HttpResponseMessage> Try(Client one, string signIn, string password) => await one.Send(HttpMethod.Post, "api/session", JsonContent.Create(new { signIn, password }));
+    private static async Task<HttpResponseMessage> Try(Client one, string signIn, string password) =>
+        await one.Send(HttpMethod.Post, "api/session", JsonContent.Create(new { signIn, password }));
 
     private static async Task<HttpStatusCode> Status(Client one, string signIn, string password)
     {
@@ -42,11 +43,18 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
             return answer.StatusCode;
         }
 
-        Assert.Equal([HttpStatusCode.UnprocessableEntity, HttpStatusCode.UnprocessableEntity], new[] { await Change("wrong", "a-longer-password-9"), await Change(InesPassword, "short") });
+        Assert.Equal(
+            [HttpStatusCode.UnprocessableEntity, HttpStatusCode.UnprocessableEntity],
+            new[] { await Change("wrong", "a-longer-password-9"), await Change(InesPassword, "short") }
+        );
         Assert.Equal(HttpStatusCode.NoContent, await Change(InesPassword, "a-longer-password-9"));
         Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(first), await Count(second) });
 
-        var person = (await client.Get("people")).EnumerateArray().Single(p => p.GetProperty("signIn").GetString() == Ines).GetProperty("id").GetInt64();
+        var person = (await client.Get("people"))
+            .EnumerateArray()
+            .Single(p => p.GetProperty("signIn").GetString() == Ines)
+            .GetProperty("id")
+            .GetInt64();
         Assert.Equal(HttpStatusCode.Unauthorized, (await first.Refused(HttpMethod.Delete, $"people/{person}/sessions")).Status);
         using (await client.Send(HttpMethod.Delete, Client.In($"people/{person}/sessions"))) { }
         Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(second), await Count(client) });
@@ -58,7 +66,8 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
     {
         using var guesser = Client.Anonymous(house);
         await guesser.Refresh();
-        for (var i = 0; i < 20; i++) Assert.Equal(HttpStatusCode.Unauthorized, await Status(guesser, "nobody@quillfern.example", $"guess {i}"));
+        for (var i = 0; i < 20; i++)
+            Assert.Equal(HttpStatusCode.Unauthorized, await Status(guesser, "nobody@quillfern.example", $"guess {i}"));
         using (var limited = await Try(guesser, "NOBODY@quillfern.example", "guess"))
         {
             Assert.Equal(HttpStatusCode.TooManyRequests, limited.StatusCode);
@@ -79,7 +88,8 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
     {
         using var one = Client.Anonymous(house);
         await one.Refresh();
-        for (var i = 0; i < 8; i++) await Status(one, Ines, "wrong");
+        for (var i = 0; i < 8; i++)
+            await Status(one, Ines, "wrong");
         Assert.Equal(HttpStatusCode.Unauthorized, await Status(one, Ines, InesPassword));
         house.Clock.Advance(TimeSpan.FromMinutes(11));
         Assert.Equal(HttpStatusCode.Unauthorized, await Status(one, Ines, "wrong"));

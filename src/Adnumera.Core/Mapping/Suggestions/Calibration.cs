@@ -14,7 +14,8 @@ public sealed class Calibration
     public Calibration(IEnumerable<(double Score, bool Right)> tried)
     {
         var ordered = tried.OrderBy(t => t.Score).ToList();
-        if (ordered.Count < Enough) return;
+        if (ordered.Count < Enough)
+            return;
         var pools = new List<(double From, double Right, double All)>();
         foreach (var same in ordered.GroupBy(t => t.Score))
         {
@@ -36,17 +37,20 @@ public sealed class Calibration
             pools.Add((lower.From, lower.Right + upper.Right, lower.All + upper.All));
         }
 
-        foreach (var pool in pools) steps.Add((pool.From, Math.Max((pool.Right + 0.5) / (pool.All + 1), steps.Count == 0 ? 0 : steps[^1].Confidence)));
+        foreach (var pool in pools)
+            steps.Add((pool.From, Math.Max((pool.Right + 0.5) / (pool.All + 1), steps.Count == 0 ? 0 : steps[^1].Confidence)));
     }
 
     /// <summary>The confidence of a score.</summary>
     public double Of(double score)
     {
-        if (steps.Count == 0) return Math.Clamp(score, 0, 1) * Uncalibrated;
+        if (steps.Count == 0)
+            return Math.Clamp(score, 0, 1) * Uncalibrated;
         var confidence = steps[0].Confidence;
         foreach (var step in steps)
         {
-            if (step.From > score) break;
+            if (step.From > score)
+                break;
             confidence = step.Confidence;
         }
 

@@ -2,23 +2,26 @@ using System.Collections.Frozen;
 
 namespace Adnumera.Core.Mapping.Suggestions;
 
-/// <summary>Merchant category codes of ISO 18245, as card sources give them for a category. The table follows the npm package mcc 2.2.0 (MIT), without airlines, car hire and hotels by name.</summary>
+/// <summary>Merchant category codes of ISO 18245, as card sources give them for a category. The table follows the npm package mcc 2.2.0
+/// (MIT), without airlines, car hire and hotels by name.</summary>
 public static class MerchantCategories
 {
-    private static readonly FrozenDictionary<string, string> Titles = Table.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).ToFrozenDictionary(r => r[..4], r => r[5..]);
+    private static readonly FrozenDictionary<string, string> Titles = Table
+        .Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+        .ToFrozenDictionary(r => r[..4], r => r[5..]);
 
     /// <summary>What a code stands for; null when the text is no such code.</summary>
     public static string? TitleOf(string code) => Titles.GetValueOrDefault(code.Trim());
 
-    private const string Table =
-        """
+    private const string Table = """
         0742 Veterinary Services
         0763 Agricultural Co-operatives
         0780 Horticultural Services, Landscaping Services
         1520 General Contractors-Residential and Commercial
         1711 Air Conditioning Contractors – Sales and Installation, Heating Contractors – Sales, Service, Installation
         1731 Electrical Contractors
-        1740 Insulation – Contractors, Masonry, Stonework Contractors, Plastering Contractors, Stonework and Masonry Contractors, Tile Settings Contractors
+        1740 Insulation – Contractors, Masonry, Stonework Contractors, Plastering Contractors, Stonework
+          and Masonry Contractors, Tile Settings Contractors
         1750 Carpentry Contractors
         1761 Roofing – Contractors, Sheet Metal Work – Contractors, Siding – Contractors
         1771 Contractors – Concrete Work
