@@ -18,6 +18,7 @@ using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
 using Adnumera.Web.Suppliers;
 using Adnumera.Web.Vocabulary;
+using FluentValidation;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
@@ -125,6 +126,11 @@ public static class Application
             o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         });
         builder.Services.AddProblemDetails();
+        builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
+        builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
+        builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
+        builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
+        builder.Services.AddSingleton<IValidator<GroupAnswer>, GroupRules>();
         builder.Services.AddOpenApi(o =>
             o.AddSchemaTransformer(
                     (schema, context, _) =>

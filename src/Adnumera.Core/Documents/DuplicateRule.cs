@@ -7,8 +7,7 @@ namespace Adnumera.Core.Documents;
 
 /// <summary>
 /// When two documents of a company may be the same, as keys: a document stands under some, and asks under others; it may be a duplicate of
-/// an earlier one
-/// that stands where it asks. So that one look-up a key finds it, however many are alike.
+/// an earlier one that stands where it asks. So that one look-up a key finds it, however many are alike.
 /// </summary>
 /// <remarks>
 /// Bills, credits and claims as <see cref="DuplicateWatch"/> has it: of the same kind and party, the same reference, or the same date,

@@ -55,8 +55,7 @@ public static class Targets
 
     /// <summary>
     /// Why an allowed target is unusual and asks for a confirmation; blank when it is ordinary (common practice: for a cost expense, cost
-    /// of
-    /// sales and assets are; for the other side assets and liabilities).
+    /// of sales and assets are; for the other side assets and liabilities).
     /// </summary>
     public static string Asks(MappingRow row, Account account) =>
         row.Kind == KeyKind.TaxCode ? ""

@@ -115,8 +115,7 @@ public static class Outbox
 
     /// <summary>
     /// What to do next. One that was sent or is unknown is asked for; it goes again, with the same content under the same key, only when
-    /// the ledger
-    /// has said often enough and over long enough that it does not have it.
+    /// the ledger has said often enough and over long enough that it does not have it.
     /// </summary>
     /// <param name="state">Where it is.</param>
     /// <param name="absence">What the ledger said of its key.</param>
@@ -135,8 +134,7 @@ public static class Outbox
 
     /// <summary>
     /// The state that follows from an answer to sending it. What the ledger turned away at the door is as it was before; but an earlier
-    /// attempt that
-    /// may have arrived stays unknown.
+    /// attempt that may have arrived stays unknown.
     /// </summary>
     public static InstructionState After(InstructionState before, PostingAnswer answer)
     {

@@ -44,8 +44,7 @@ public sealed record AccountProof(string Account)
 
     /// <summary>
     /// Whether the account agrees over a period: opening balance, what we made, payments and what we did not make come to the closing
-    /// balance, and nothing differs
-    /// (02-domain, chapter 8).
+    /// balance, and nothing differs (02-domain, chapter 8).
     /// </summary>
     /// <param name="opening">The balance before the period, debit minus credit.</param>
     /// <param name="closing">The balance at its end.</param>

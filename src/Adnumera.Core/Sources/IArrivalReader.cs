@@ -49,9 +49,6 @@ public sealed class ArrivalReaders(IReadOnlyList<IArrivalReader> readers)
 /// <summary>The port to what files come from: a person's hand, a folder, a feed.</summary>
 public interface IArrivalSource
 {
-    /// <summary>Who or what brings them, for the record.</summary>
-    string Brings { get; }
-
     /// <summary>The files that are there, each once.</summary>
     IAsyncEnumerable<ArrivedFile> Files(CancellationToken cancel);
 }

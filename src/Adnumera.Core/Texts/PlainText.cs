@@ -14,8 +14,7 @@ public static class PlainText
 
     /// <summary>
     /// What is wrong with a text, as people say it; null when nothing is. Tabs and line breaks may stand in it; other control characters,
-    /// the
-    /// overrides of the direction of writing (Unicode Standard Annex 9) and what is no character at all may not.
+    /// the overrides of the direction of writing (Unicode Standard Annex 9) and what is no character at all may not.
     /// </summary>
     /// <param name="text">The text.</param>
     /// <param name="most">The longest that it may be.</param>

@@ -14,8 +14,7 @@ public sealed record AuditAnchor(long KeyedAfter, long LastId, byte[] LastHash);
 
 /// <summary>
 /// What keeps an audit from being rewritten: a key that is not in its file, and its end noted elsewhere. With the key each row is hashed
-/// over the one
-/// before (HMAC-SHA-256, RFC 2104 and FIPS 180-4), so that whoever has the file alone can make no row that fits.
+/// over the one before (HMAC-SHA-256, RFC 2104 and FIPS 180-4), so that whoever has the file alone can make no row that fits.
 /// </summary>
 /// <param name="key">32 bytes.</param>
 /// <param name="read">Reads the anchor; null before the first.</param>

@@ -20,8 +20,7 @@ public readonly record struct ArrivalPlace(long Arrival, long FirstRow, long Las
 
 /// <summary>
 /// Writes documents and what was decided about them, and keeps the count and the values' totals in step. All within the caller's
-/// transaction; the
-/// count is written when the writer is completed. States follow <see cref="DocumentLife"/> alone.
+/// transaction; the count is written when the writer is completed. States follow <see cref="DocumentLife"/> alone.
 /// </summary>
 public sealed class CodingWriter : IDisposable
 {

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Ledger;
@@ -8,6 +9,7 @@ using Adnumera.Storage.Files;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
+using FluentValidation;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Count;
@@ -29,6 +31,23 @@ public sealed record StatementAnswer(
 );
 
 public sealed record StatementRequest(string? Source, string? FirstDay, string? LastDay, string? Documents, string? Money);
+
+/// <summary>What a statement needs, whatever it is compared with.</summary>
+internal sealed class StatementRules : AbstractValidator<StatementRequest>
+{
+    public StatementRules()
+    {
+        this.Needs(r => r.Source, "source", "Say which source it is.");
+        RuleFor(r => r.Documents)
+            .Must(d => Number(d) is not null)
+            .WithErrorCode("documents")
+            .WithMessage(r => $"{Quote.Of(r.Documents)} is not a number of documents.");
+    }
+
+    /// <summary>A number of documents; none when the text is none.</summary>
+    public static int? Number(string? text) =>
+        int.TryParse(text?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
+}
 
 /// <summary>The sources' own control totals, typed by whoever has them before them.</summary>
 internal static class StatementEndpoints
@@ -76,26 +95,11 @@ internal static class StatementEndpoints
     {
         var currency = new CompanyTable(company).Currency();
         var table = new StatementTable(company);
-        var source = request.Source?.Trim() ?? "";
-        if (source.Length == 0)
-            throw new RefusedException("source", "Say which source it is. Nothing was changed.", 400);
+        var source = request.Source!.Trim();
         var (first, last) = (Dates.Day(request.FirstDay ?? ""), Dates.Day(request.LastDay ?? ""));
         if (last < first)
             throw new RefusedException("days", "The last day is before the first. Nothing was changed.", 400);
-        if (
-            !long.TryParse(
-                request.Documents?.Trim(),
-                System.Globalization.NumberStyles.None,
-                System.Globalization.CultureInfo.InvariantCulture,
-                out var documents
-            )
-            || documents > int.MaxValue
-        )
-            throw new RefusedException(
-                "documents",
-                $"{Quote.Of(request.Documents)} is not a number of documents. Nothing was changed.",
-                400
-            );
+        var documents = StatementRules.Number(request.Documents)!.Value;
         if (
             AmountText.Read((request.Money ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var money)
             is not AmountText.Fault.None

@@ -28,7 +28,7 @@ internal static class ArrivalEndpoints
         CompanyBooks books,
         ArrivalReaders readers,
         CancellationToken cancel
-    ) => TakeIn.Preview(books, readers, await Upload.File(request, fileName, LargestFile, cancel), cancel);
+    ) => TakeIn.Preview(books, readers, await new Upload(request, fileName, LargestFile).Files(cancel).SingleAsync(cancel), cancel);
 
     private static async Task<TakeInAnswer> Take(
         string fileName,
@@ -36,7 +36,7 @@ internal static class ArrivalEndpoints
         CompanyBooks books,
         ArrivalReaders readers,
         CancellationToken cancel
-    ) => TakeIn.Run(books, readers, await Upload.File(request, fileName, LargestFile, cancel));
+    ) => TakeIn.Run(books, readers, await new Upload(request, fileName, LargestFile).Files(cancel).SingleAsync(cancel));
 
     private static IResult Original(long id, CompanyBooks books)
     {

@@ -236,7 +236,7 @@ internal static class BookEndpoints
         CancellationToken cancel
     )
     {
-        var (name, content) = await Upload.File(request, fileName, LargestBook, cancel);
+        var (name, content) = await new Upload(request, fileName, LargestBook).Files(cancel).SingleAsync(cancel);
         var problems = new Problems();
         var rows = content.AsSpan().StartsWith("PK"u8)
             ? MappingSheet.ReadWhole(name, content, problems, books.Today, preview ? cancel : CancellationToken.None, out var further)

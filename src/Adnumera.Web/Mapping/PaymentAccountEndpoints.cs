@@ -12,6 +12,7 @@ using Adnumera.Storage.Rehearsals;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
+using FluentValidation;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
@@ -54,6 +55,35 @@ public sealed record PaymentAccountRequest(
     IReadOnlyList<NumberText>? Numbers,
     bool Confirmed = false
 );
+
+/// <summary>What a payment account needs, whatever the ledger has.</summary>
+internal sealed class PaymentAccountRules : AbstractValidator<PaymentAccountRequest>
+{
+    // More than the final digits would be a whole card number, which is never kept.
+    private const int MostDigits = 6;
+
+    public PaymentAccountRules()
+    {
+        this.Needs(r => r.Name, "name", "A payment account needs a name.");
+        RuleFor(r => r.Kind)
+            .Must(k => Words<PaymentAccountKind>.TryRead(k ?? "", out _))
+            .WithErrorCode("kind")
+            .WithMessage(r => $"{Quote.Of(r.Kind)} is not a kind of payment account.");
+        RuleFor(r => r.Holder)
+            .Must(h => !string.IsNullOrWhiteSpace(h))
+            .When(r => Words<PaymentAccountKind>.TryRead(r.Kind ?? "", out var kind) && kind == PaymentAccountKind.Personal)
+            .WithErrorCode("holder")
+            .WithMessage(r => $"“{r.Name?.Trim()}” is a person's own: say whose, for what it pays is owed to that person.");
+        RuleFor(r => r.Currency)
+            .Must(c => string.IsNullOrWhiteSpace(c) || Currency.TryFind(c.Trim(), out _))
+            .WithErrorCode("currency")
+            .WithMessage(r => $"{Quote.Of(r.Currency)} is not a currency of ISO 4217, such as USD.");
+        RuleForEach(r => r.Numbers)
+            .Must(n => (n.Text ?? "").Count(char.IsAsciiDigit) <= MostDigits)
+            .WithErrorCode("digits")
+            .WithMessage((_, n) => $"“{n.Text?.Trim()}” looks like a whole card number; only final digits are kept.");
+    }
+}
 
 /// <summary>Cards, cash and balances: what charges are paid from, with their numbers, days and holders.</summary>
 internal static class PaymentAccountEndpoints
@@ -240,20 +270,11 @@ internal static class PaymentAccountEndpoints
     {
         var chart = BasisTable.Of(company).Chart;
         var (name, account) = (request.Name?.Trim() ?? "", request.Account?.Trim() ?? "");
-        if (name.Length == 0)
-            throw new RefusedException("name", "A payment account needs a name. Nothing was changed.", 400);
-        if (!Words<PaymentAccountKind>.TryRead(request.Kind ?? "", out var kind))
-            throw new RefusedException("kind", $"{Quote.Of(request.Kind)} is not a kind of payment account. Nothing was changed.", 400);
+        var kind = Words<PaymentAccountKind>.Read(request.Kind!);
         var holder = request.Holder?.Trim() ?? "";
         if (kind == PaymentAccountKind.Personal)
         {
             // What a person paid is owed to that person.
-            if (holder.Length == 0)
-                throw new RefusedException(
-                    "holder",
-                    $"“{name}” is a person's own: say whose, for what it pays is owed to that person. Nothing was changed.",
-                    400
-                );
             if (account.Length == 0 && chart.Role(AccountRole.EmployeePayable) is RoleHolder.Filled payable)
                 account = payable.Account.Id;
             if (chart.TryFind(account, out var owed) && owed.Kind is not (AccountKind.Liability or AccountKind.Equity))
@@ -271,14 +292,9 @@ internal static class PaymentAccountEndpoints
                 "account-kind",
                 $"{chart.Title(account)} {ReasonWords.Because(broken)}. Nothing was changed; choose another."
             );
-        var currency =
-            string.IsNullOrWhiteSpace(request.Currency) ? new CompanyTable(company).Currency()
-            : Currency.TryFind(request.Currency.Trim(), out var known) ? known
-            : throw new RefusedException(
-                "currency",
-                $"{Quote.Of(request.Currency)} is not a currency of ISO 4217, such as USD. Nothing was changed.",
-                400
-            );
+        var currency = string.IsNullOrWhiteSpace(request.Currency)
+            ? new CompanyTable(company).Currency()
+            : Currency.Of(request.Currency.Trim());
         var numbers = (request.Numbers ?? [])
             .Where(n => !string.IsNullOrWhiteSpace(n.Text))
             .Select(n =>
@@ -286,12 +302,6 @@ internal static class PaymentAccountEndpoints
                 var number = new PaymentNumber(n.Text!.Trim(), Dates.DayOrNone(n.From), Dates.DayOrNone(n.Through));
                 if (number.Through < number.From)
                     throw new RefusedException("days", $"“{number.Text}” ends before it begins. Nothing was changed.", 400);
-                if (number.Text.Count(char.IsAsciiDigit) > 6)
-                    throw new RefusedException(
-                        "digits",
-                        $"“{number.Text}” looks like a whole card number. Nothing was changed; only final digits are kept.",
-                        400
-                    );
                 return number;
             })
             .ToList();

@@ -13,8 +13,7 @@ namespace Adnumera.Web.Posting;
 
 /// <summary>
 /// Takes single instructions to the ledger of one organisation, and finds out what became of them. Whoever uses it has the company's turn
-/// at the
-/// ledger. Everything is written down before it is sent.
+/// at the ledger. Everything is written down before it is sent.
 /// </summary>
 internal sealed class Sender(CompanyFile file, ILedger ledger, string organisation, TimeProvider clock)
 {

@@ -3,13 +3,13 @@ using System.Collections.Concurrent;
 using System.Reflection;
 using System.Text.Json;
 using Adnumera.Web.Refusals;
+using FluentValidation;
 
 namespace Adnumera.Web.Requests;
 
 /// <summary>
 /// Looks through all that a request says, before any use case sees it: texts are plain and of a length that somebody means, and lists have
-/// nothing
-/// missing in them.
+/// nothing missing in them.
 /// </summary>
 internal sealed class InputCheck : IEndpointFilter
 {
@@ -18,8 +18,26 @@ internal sealed class InputCheck : IEndpointFilter
     public ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
         foreach (var argument in context.Arguments)
+        {
             Check(argument, "");
+            if (argument is not null && IsOurs(argument.GetType()))
+                Validate(argument, context.HttpContext.RequestServices);
+        }
+
         return next(context);
+    }
+
+    // What a request needs whatever the company has; the first thing that is wrong is said.
+    private static void Validate(object request, IServiceProvider services)
+    {
+        if (services.GetService(typeof(IValidator<>).MakeGenericType(request.GetType())) is not IValidator validator)
+            return;
+        if (validator.Validate(new ValidationContext<object>(request)) is { IsValid: false } wrong)
+            throw new RefusedException(
+                wrong.Errors[0].ErrorCode,
+                $"{wrong.Errors[0].ErrorMessage} Nothing was changed.",
+                StatusCodes.Status400BadRequest
+            );
     }
 
     private static void Check(object? value, string where)

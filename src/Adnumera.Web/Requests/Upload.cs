@@ -1,15 +1,21 @@
+using System.Runtime.CompilerServices;
 using Adnumera.Core.Sources;
 using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;
 
-/// <summary>Reading a file that is sent as the body of a request.</summary>
-internal static class Upload
+/// <summary>A source of one file: what a person sends as the body of a request.</summary>
+/// <param name="request">The request.</param>
+/// <param name="fileName">The file's name, as the person has it.</param>
+/// <param name="largest">The most bytes.</param>
+internal sealed class Upload(HttpRequest request, string fileName, int largest) : IArrivalSource
 {
-    /// <summary>The file.</summary>
+    /// <inheritdoc/>
     /// <exception cref="RefusedException">It is larger than allowed.</exception>
-    public static async Task<ArrivedFile> File(HttpRequest request, string fileName, int largest, CancellationToken cancel) =>
-        new(Path.GetFileName(fileName), await Read(request, fileName, largest, cancel));
+    public async IAsyncEnumerable<ArrivedFile> Files([EnumeratorCancellation] CancellationToken cancel)
+    {
+        yield return new ArrivedFile(Path.GetFileName(fileName), await Read(cancel));
+    }
 
     /// <summary>A file with errors, each with its row and column.</summary>
     public static RefusedException Refused(string fileName, Problems problems) =>
@@ -22,7 +28,7 @@ internal static class Upload
             Extensions = new Dictionary<string, object?> { ["errors"] = problems.Errors, ["errorCount"] = problems.Count },
         };
 
-    private static async Task<byte[]> Read(HttpRequest request, string fileName, int largest, CancellationToken cancel)
+    private async Task<byte[]> Read(CancellationToken cancel)
     {
         var tooLarge = new RefusedException(
             "file-too-large",

@@ -1,5 +1,4 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -183,10 +182,6 @@ internal static class SupplierEndpoints
     private static SuppliersAnswer Link(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, LinkRequest request)
     {
         var (supplier, name) = (request.Supplier?.Trim() ?? "", request.Name?.Trim() ?? "");
-        if (supplier.Length == 0 || name.Length == 0)
-            throw new RefusedException("supplier", "Say which spelling is which supplier. Nothing was changed.", 400);
-        if (Folded.Same(supplier, name))
-            throw new RefusedException("supplier", "A supplier cannot be linked to itself. Nothing was changed.", 400);
         var ledger = new LedgerTable(company)
             .SupplierList()
             .FirstOrDefault(s => s.Id == request.LedgerSupplier || Folded.Same(s.Name, name));
@@ -224,8 +219,6 @@ internal static class SupplierEndpoints
     private static SuppliersAnswer Apart(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, ApartRequest request)
     {
         var (left, right) = (request.Left?.Trim() ?? "", request.Right?.Trim() ?? "");
-        if (left.Length == 0 || right.Length == 0)
-            throw new RefusedException("supplier", "Say which two are not the same. Nothing was changed.", 400);
         if (request.Apart)
             new SupplierLinkTable(company).KeepApart(left, right, books.Who, books.Now);
         else
@@ -251,8 +244,6 @@ internal static class SupplierEndpoints
     private static SuppliersAnswer Save(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, GroupAnswer request)
     {
         var name = request.Name?.Trim() ?? "";
-        if (name.Length == 0)
-            throw new RefusedException("name", "A group needs a name. Nothing was changed.", 400);
         var basis = BasisTable.Of(company);
         var group = new SupplierGroup(
             name,
@@ -274,8 +265,6 @@ internal static class SupplierEndpoints
                 "account-kind",
                 $"{basis.Chart.Title(group.CostAccount)} {ReasonWords.Because(cost)}. Nothing was changed; choose another cost account."
             );
-        if (group.Form.Length > 0 && !(Words<LedgerForm>.TryRead(group.Form, out var form) && DocumentKind.Bill.Row().Forms.Contains(form)))
-            throw new RefusedException("form", $"{Quote.Of(group.Form)} is no form of a bill. Nothing was changed.", 400);
         var ledger = new LedgerTable(company);
         if (group.Term.Length > 0 && ledger.Terms().All(t => t.Id != group.Term))
             throw new RefusedException(

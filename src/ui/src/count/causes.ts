@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 import { capital, isZero, many, words } from '../amounts/format';
 import { place } from '../frame/place.svelte';
-import { remedyOf } from '../documents/remedies';
+import { remedyOf } from '../entries/remedies';
 
 type Cause = Schemas['WaitingAnswer'];
 

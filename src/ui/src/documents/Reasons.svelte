@@ -2,7 +2,7 @@
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
   import type { Deciding } from './deciding.svelte';
-  import { remedyOf } from './remedies';
+  import { remedyOf } from '../entries/remedies';
 
   /** Why a document waits, each reason with its way on. */
   let { document: d, deciding }: { document: Schemas['DocumentAnswer']; deciding: Deciding } = $props();

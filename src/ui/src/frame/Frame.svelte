@@ -5,7 +5,7 @@
   import { push, router } from 'svelte-spa-router';
   import { answer, api, Refusal, type Schemas } from '../api/client';
   import { period as periodTitle } from '../amounts/format';
-  import Password from '../sign-in/Password.svelte';
+  import Password from './Password.svelte';
   import Keys from './Keys.svelte';
   import { isTyping } from './keys';
   import { look } from './look.svelte';

@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { agreesWithSource, addressOf, titleOf, toDo } from '../count/causes';
-import { demandOf, dimensionsToShow, withDemand } from '../set-up/demands';
-import { remedyOf } from './remedies';
+import { addressOf, agreesWithSource, titleOf, toDo } from './causes';
 
 const reason = (kind: Schemas['HoldKind'], keyKind: Schemas['KeyKind'] | null = null, key = '') => ({
   reason: kind,
@@ -18,17 +16,6 @@ const cause = (of: ReturnType<typeof reason>, more: Partial<Schemas['WaitingAnsw
   firstTitle: 'Bill 7',
   ...of,
   ...more,
-});
-
-describe('what ends a reason', () => {
-  it.each([
-    [reason('unmapped', 'category', 'Leather'), { by: 'mapping', title: 'Map it for all', kind: 'category', value: 'Leather' }],
-    [reason('tax_code_unmapped', 'tax_code', 'T1'), { by: 'mapping', title: 'Map it', kind: 'tax_code', value: 'T1' }],
-    [reason('supplier_undecided', 'supplier', 'x'), { by: 'room', title: 'Decide it', view: 'set-up/suppliers' }],
-    [reason('refused'), { by: 'code_again' }],
-    [reason('arithmetic'), null],
-    [reason('unmapped'), null],
-  ])('%j', (of, remedy) => expect(remedyOf(of)).toEqual(remedy));
 });
 
 describe('a cause on the count', () => {
@@ -64,28 +51,5 @@ describe('a cause on the count', () => {
       false,
       false,
     ]);
-  });
-});
-
-describe('how much a dimension is wanted', () => {
-  it('is optional where nothing is said, and saying so takes the demand away', () => {
-    const some = withDemand(null, 'department', 'required');
-    expect([demandOf(some, 'department'), demandOf(some, 'season'), demandOf(null, 'season')]).toEqual([
-      'required',
-      'optional',
-      'optional',
-    ]);
-    expect(withDemand(withDemand(some, 'season', 'asked'), 'department', 'optional')).toEqual([
-      { dimension: 'season', demand: 'asked' },
-    ]);
-  });
-
-  it('shows what the ledger has, and what is wanted though it has not, so that it can be given up', () => {
-    const known = [{ dimension: 'department', title: 'department' }];
-    expect(dimensionsToShow(known, withDemand(null, 'cost_centre', 'asked')).map((d) => d.title)).toEqual([
-      'department',
-      'cost centre',
-    ]);
-    expect(dimensionsToShow(known, withDemand(null, 'department', 'asked'))).toEqual(known);
   });
 });
