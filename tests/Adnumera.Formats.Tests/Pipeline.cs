@@ -45,15 +45,14 @@ internal sealed class Pipeline : IDisposable
 
     public int Compose(string documents, string? settings = null, string chart = Chart, string mapping = Mapping, params string[] more)
     {
-        Set(documents, settings, chart, mapping);
+        With("chart.csv", chart).With("mapping.csv", mapping).With("documents.csv", documents);
+        if (settings is not null)
+            With("settings.json", settings);
         return Run([.. ComposeArguments(settings), .. more]);
     }
 
-    public int ComposeByProgram(string documents, string? settings = null)
-    {
-        Set(documents, settings, Chart, Mapping);
-        return RunProgram(ComposeArguments(settings));
-    }
+    /// <summary>Runs what was composed last once more, by the program itself.</summary>
+    public int ComposeAgain() => RunProgram(ComposeArguments(null));
 
     private string[] ComposeArguments(string? settings) =>
         [
@@ -68,13 +67,6 @@ internal sealed class Pipeline : IDisposable
             Path("out"),
             .. settings is null ? (string[])[] : ["--settings", Path("settings.json")],
         ];
-
-    private void Set(string documents, string? settings, string chart, string mapping)
-    {
-        With("chart.csv", chart).With("mapping.csv", mapping).With("documents.csv", documents);
-        if (settings is not null)
-            With("settings.json", settings);
-    }
 
     public int Prove(string entries, string ledger, params string[] more)
     {

@@ -437,7 +437,7 @@ public sealed class StorageTests : IDisposable
         Assert.NotNull(new CompanyFile(books.File.Path).Read(c => new DocumentTable(c).Find(1)));
         var broken = books.File.Path + ".broken";
         File.WriteAllBytes(broken, [.. "SQLite format 3\0"u8, .. new byte[5000]]);
-        Assert.ThrowsAny<Exception>(() => new CompanyFile(broken));
+        Assert.Throws<SqliteException>(() => new CompanyFile(broken));
     }
 
     [Fact]

@@ -44,6 +44,15 @@ internal static class Worlds
 
     public static Task DispatchIsOver(this House house) => house.Services.GetRequiredService<Dispatcher>().Completion("bindery");
 
+    /// <summary>Waits until something is so; it fails when that takes half a minute.</summary>
+    public static async Task Until(Func<bool> isSo)
+    {
+        using var limit = new CancellationTokenSource(TimeSpan.FromSeconds(30));
+        using var beat = new PeriodicTimer(TimeSpan.FromMilliseconds(10));
+        while (!isSo())
+            await beat.WaitForNextTickAsync(limit.Token);
+    }
+
     /// <summary>Lets eleven minutes pass in which the ledger is asked for what has no clear answer.</summary>
     public static async Task AskOverTime(this House house)
     {

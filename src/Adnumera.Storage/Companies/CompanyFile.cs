@@ -12,7 +12,7 @@ namespace Adnumera.Storage.Companies;
 public sealed record Company(string Slug, string Name, CompositionSettings Settings)
 {
     /// <summary>Where its days begin.</summary>
-    public TimeZoneInfo TimeZone { get; init; } = TimeZoneInfo.Utc;
+    public TimeZoneInfo TimeZone { get; init; } = CompanyTable.Utc;
 }
 
 /// <summary>The file of one company: all that belongs to it and nothing else.</summary>

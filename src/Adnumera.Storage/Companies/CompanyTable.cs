@@ -17,11 +17,18 @@ public sealed class CompanyTable(SqliteConnection company)
     /// <summary>The currency of its ledger.</summary>
     public Currency Currency() => Core.Amounts.Currency.Of(company.ExecuteScalar<string>("select currency from company")!);
 
+    /// <summary>UTC under its name in the IANA database.</summary>
+    public static TimeZoneInfo Utc { get; } = TimeZoneInfo.FindSystemTimeZoneById("Etc/UTC");
+
     /// <summary>Where its days begin (IANA time zone).</summary>
-    public TimeZoneInfo TimeZone() => TimeZoneInfo.FindSystemTimeZoneById(company.ExecuteScalar<string>("select time_zone from company")!);
+    public TimeZoneInfo TimeZone() =>
+        TimeZoneInfo.FindSystemTimeZoneById(company.ExecuteScalar<string>("select time_zone from company")!) is var zone
+        && zone.Id == TimeZoneInfo.Utc.Id
+            ? Utc
+            : zone;
 
     /// <summary>Moves it to another time zone.</summary>
-    public void MoveTo(TimeZoneInfo zone) => company.Execute("update company set time_zone = @Id", new { zone.Id });
+    public void MoveTo(TimeZoneInfo zone) => company.Execute("update company set time_zone = @Id", new { (zone.Id == TimeZoneInfo.Utc.Id ? Utc : zone).Id });
 
     /// <summary>At which time of day a dispatch starts by itself, <c>HH:mm</c>; blank for by hand.</summary>
     public string Schedule() => company.ExecuteScalar<string>("select schedule from company")!;

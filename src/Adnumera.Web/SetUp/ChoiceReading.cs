@@ -18,8 +18,7 @@ internal static class ChoiceReading
     /// <summary>The time zones that can be chosen: those of the IANA database that are named by a place, and UTC.</summary>
     public static IReadOnlyList<string> TimeZones { get; } =
     [
-        // Its own name for UTC, whatever alias a company's file has.
-        TimeZoneInfo.FindSystemTimeZoneById("Etc/UTC").Id,
+        CompanyTable.Utc.Id,
         .. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(IsPlace).Order(StringComparer.Ordinal),
     ];
 

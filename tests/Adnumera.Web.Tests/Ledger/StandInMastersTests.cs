@@ -173,7 +173,7 @@ public sealed class StandInMastersTests : IAsyncLifetime
             Assert.Equal((HttpStatusCode.TooManyRequests, TimeSpan.FromSeconds(1)), (many.StatusCode, many.Headers.RetryAfter!.Delta));
         house.Books.SetFaults(new LedgerStandIn.Faults(GoneAfter: 1));
         await http.GetStringAsync("api/accounts");
-        await Assert.ThrowsAnyAsync<HttpRequestException>(() => http.GetStringAsync("api/accounts"));
+        await Assert.ThrowsAsync<HttpRequestException>(() => http.GetStringAsync("api/accounts"));
         house.Books.SetFaults(new LedgerStandIn.Faults());
         await http.GetStringAsync("api/accounts");
     }

@@ -62,8 +62,7 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         await client.TakeIn(Header + string.Concat(Enumerable.Range(1, 12).Select(i => Bill(i))));
         house.Books.SetFaults(new LedgerStandIn.Faults(80, 0));
         await client.Post("dispatches");
-        while (InLedger().Length < 3)
-            await Task.Yield();
+        await Until(() => InLedger().Length >= 3);
         await house.Restart();
         house.Books.SetFaults(new LedgerStandIn.Faults(0, 0));
         await house.DispatchIsOver();
@@ -83,8 +82,7 @@ public sealed class DispatchTests() : ConnectedHouse("bookkeeper")
         house.Books.SetFaults(new LedgerStandIn.Faults(60, 0));
         var id = (await client.Post("dispatches")).GetProperty("id").GetInt64();
         Assert.Equal("ledger-busy", (await client.Refused(HttpMethod.Post, "dispatches")).Type);
-        while (InLedger().Length < 2)
-            await Task.Yield();
+        await Until(() => InLedger().Length >= 2);
         await client.Post($"dispatches/{id}/cancel");
         await house.DispatchIsOver();
         var posted = InLedger().Length;

@@ -39,8 +39,7 @@ public sealed class UnclearTests() : ConnectedHouse("administrator")
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "nothing-ready"), await Refusal("dispatches"));
         Assert.Equal(1, (await client.Get("posting")).GetProperty("unknown").GetInt64());
 
-        while (InLedger == 0)
-            await Task.Yield();
+        await Until(() => InLedger > 0);
         await house.AskOverTime();
         Assert.Equal((1, "100.00"), (InLedger, house.Books.Latest(1)[0].Lines[0].Debit));
         Assert.Equal((1L, InstructionState.Accepted), (Instruction(1).Attempts, Instruction(1).StateValue));

@@ -1,0 +1,120 @@
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Mapping;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Migrations;
+using Dapper;
+using DbUp;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Tests;
+
+/// <summary>A company's file as it was kept before dimensions were a list, with data in it, brought up to date.</summary>
+public sealed class UpgradeTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("adnumera-upgrade-").FullName;
+
+    private string Old()
+    {
+        var path = Path.Combine(folder, "old.sqlite");
+        var connection = $"Data Source={path}";
+        var before = DeployChanges
+            .To.SqliteDatabase(connection)
+            .WithScriptsEmbeddedInAssembly(
+                typeof(CompanyFile).Assembly,
+                name =>
+                    name.Contains(".Migrations.Company.", StringComparison.Ordinal)
+                    && !name.Contains("0004-rooms", StringComparison.Ordinal)
+            )
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade();
+        Assert.True(before.Successful, before.Error?.Message);
+        using var company = new SqliteConnection(connection);
+        company.Open();
+        company.Execute(
+            """
+            insert into company (id, slug, name, currency, rung_order, when_nothing_maps, rounding_tolerance, merge_lines, entry_date)
+              values (1, 'old', 'Old House', 'USD', 'category', 'hold', 2, 0, 'document_date');
+            insert into arrival (id, file_name, sha256, at, who, documents, lines, added, updated, unchanged)
+              values (1, 'old.csv', 'X', '2026-10-01T09:00:00.000Z', 'Ines', 1, 2, 1, 0, 0);
+            insert into document (id, source, source_id, kind, document_date, due_date, reference, reference_key, supplier, supplier_key,
+              employee, party_key, payment_account, payment_account_key, settlement, settlement_key, currency, total, signed_total, notes,
+              not_duplicate, arrival_id, first_row, last_row, entry_date, period, state)
+              values (1, 'bills', 'B1', 'bill', '2026-10-02', '', 'R1', 'R1', 'Hexham', 'HEXHAM', '', '', '', '', '', '', 'USD', 300, 300,
+              '', 0, 1, 2, 3, '2026-10-02', '2026-10', 'posted');
+            insert into document_line (document_id, line, description, category, category_key, item, item_key, cost_code, cost_code_key,
+              quantity, unit_price, net, tax_code, tax, department, location, project, account, original_account)
+              values (1, 1, 'Hide', 'Leather', 'LEATHER', '', '', '', '', '', '', 100, '', 0, 'Bench  side', '', 'Atlas', '', ''),
+                     (1, 2, 'Glue', 'Glue', 'GLUE', '', '', '', '', '', '', 200, '', 0, '', '', '', '', '');
+            insert into mapping (key_kind, key, key_folded, for_source, account, "group", group_folded, tax_code, department, location,
+              project, recoverable_percent, effective_from)
+              values ('category', 'Leather', 'LEATHER', '', '5120', '', '', '', 'Bench', '', 'Atlas', '', '');
+            insert into kind_choice (kind, form, entry_day, reference, notes, requires)
+              values ('bill', 'bill', 'document_date', '{reference}', 'entry_memo', 'department project');
+            insert into dispatch (id, started_at, who) values (1, '2026-10-03T09:00:00.000Z', 'Ines');
+            insert into instruction (id, dispatch_id, kind, document_id, revision, idempotency_key, content, state) values (1, 1, 'entry', 1,
+              1, 'k1', '{"Lines":[{"Account":"5120","Signed":100,"Department":"Bench","Location":"","Project":"Atlas"},
+              {"Account":"2100","Signed":-100,"Department":"","Location":"","Project":""}]}', 'accepted');
+            """
+        );
+        SqliteConnection.ClearAllPools();
+        return path;
+    }
+
+    [Fact]
+    public void What_was_three_columns_is_a_list_and_nothing_else_changed()
+    {
+        var file = new CompanyFile(Old());
+        Upgrade.Run(file);
+        file.Read(c =>
+        {
+            var document = new DocumentTable(c).Load([1])[0].Document;
+            Assert.Equal([("Hide", 1_00), ("Glue", 2_00)], document.Lines.Select(l => (l.Description, l.Net)));
+            Assert.Equal(["Bench  side · Atlas", ""], document.Lines.Select(l => l.Dimensions.ToString()));
+            Assert.Equal(
+                ["ATLAS", Folded.Of("Bench  side")],
+                c.Query<string>("select value_key from line_dimension order by value_key").AsList()
+            );
+
+            var row = new MappingTable(c).All().Single();
+            Assert.Equal((KeyKind.Category, "5120", "Bench · Atlas"), (row.Kind, row.Account, row.Dimensions.ToString()));
+
+            var settings = ChoiceTable.Of(c);
+            Assert.Equal(
+                [(Dimension.Department, DimensionDemand.Required), (Dimension.Project, DimensionDemand.Required)],
+                settings.Choice(DocumentKind.Bill).Demands.OrderBy(d => d.Key).Select(d => (d.Key, d.Value))
+            );
+            Assert.Equal("Etc/UTC", new CompanyTable(c).TimeZone().Id);
+
+            var content = c.ExecuteScalar<string>("select content from instruction")!;
+            Assert.Contains("\"Dimensions\":{\"department\":\"Bench\",\"project\":\"Atlas\"}", content, StringComparison.Ordinal);
+            Assert.DoesNotContain("\"Department\"", content, StringComparison.Ordinal);
+            return 0;
+        });
+    }
+
+    [Fact]
+    public void Bringing_it_up_to_date_again_changes_nothing()
+    {
+        var file = new CompanyFile(Old());
+        Upgrade.Run(file);
+        string Kept() =>
+            file.Read(c =>
+                string.Join('|', c.Query<string>("select content from instruction union all select value_key from line_dimension").AsList())
+            );
+        var once = Kept();
+        Upgrade.Run(file);
+        Upgrade.Run(new CompanyFile(file.Path));
+        Assert.Equal(once, Kept());
+    }
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+}

@@ -1,0 +1,62 @@
+using System.Globalization;
+using Adnumera.Web.Posting;
+using Microsoft.Extensions.DependencyInjection;
+using static Adnumera.Web.Tests.Worlds;
+
+namespace Adnumera.Web.Tests.SetUp;
+
+/// <summary>A company's own days: today, and when its schedule is due.</summary>
+public sealed class TimeZoneTests() : ConnectedHouse("administrator")
+{
+    // 14 hours ahead of UTC, and 11 behind: never the same day.
+    private const string Earliest = "Pacific/Kiritimati";
+    private const string Latest = "Pacific/Pago_Pago";
+
+    private async Task<DateOnly> TodayIn(string zone)
+    {
+        await client.Put("choices", new { timeZone = zone });
+        Assert.Equal(zone, (await client.Get("choices")).GetProperty("choices").GetProperty("timeZone").GetString());
+        return DateOnly.Parse((await client.Get("overview")).GetProperty("today").GetString()!, CultureInfo.InvariantCulture);
+    }
+
+    [Fact]
+    public async Task Today_is_the_day_of_the_company()
+    {
+        var (east, west) = (await TodayIn(Earliest), await TodayIn(Latest));
+        Assert.InRange(east.DayNumber - west.DayNumber, 1, 2);
+        var book = await client.Get("mapping/book");
+        Assert.Equal(west.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), book.GetProperty("asOf").GetString());
+    }
+
+    [Fact]
+    public async Task Every_zone_on_offer_is_one_and_the_one_in_force_is_among_them()
+    {
+        var choices = await client.Get("choices");
+        var zones = choices.GetProperty("timeZones").EnumerateArray().Select(z => z.GetString()!).ToList();
+        Assert.Contains(choices.GetProperty("choices").GetProperty("timeZone").GetString()!, zones);
+        Assert.All(zones, z => Assert.True(TimeZoneInfo.TryFindSystemTimeZoneById(z, out _), z));
+        Assert.Equal("time-zone", (await client.Refused(HttpMethod.Put, "choices", new { timeZone = "Atlantis/Capital" })).Type);
+    }
+
+    [Fact]
+    public async Task A_schedule_is_due_by_the_clock_of_the_company()
+    {
+        await client.TakeIn(Header + Bill(1));
+
+        // A zone in which it is neither just before nor just after midnight, so that a few minutes stay within the day.
+        var zone = new[] { Earliest, Latest, "Asia/Tokyo" }.First(z => LocalNow(z).Hour is > 0 and < 23);
+        var due = LocalNow(zone).AddMinutes(5).ToString("HH:mm", CultureInfo.InvariantCulture);
+        await client.Put("choices", new { timeZone = zone, schedule = due });
+        var clock = house.Services.GetRequiredService<PostingClock>();
+        clock.StartScheduled();
+        Assert.Equal([1, 0], States(house, "ready", "posted"));
+
+        house.Clock.Advance(TimeSpan.FromMinutes(6));
+        clock.StartScheduled();
+        await house.DispatchIsOver();
+        Assert.Equal([0, 1], States(house, "ready", "posted"));
+    }
+
+    private DateTime LocalNow(string zone) =>
+        TimeZoneInfo.ConvertTime(house.Clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(zone)).DateTime;
+}

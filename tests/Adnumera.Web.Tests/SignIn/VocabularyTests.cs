@@ -1,0 +1,62 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Mapping;
+
+namespace Adnumera.Web.Tests.SignIn;
+
+/// <summary>The fixed words and rights, as pages get them.</summary>
+public sealed class VocabularyTests() : ConnectedHouse("reader")
+{
+    private async Task<JsonElement> Ask(string path)
+    {
+        using var answer = await client.Send(HttpMethod.Get, path);
+        return await answer.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    private static string[] Words(JsonElement list, string property) =>
+        [.. list.EnumerateArray().Select(e => e.GetProperty(property).GetString()!)];
+
+    [Fact]
+    public async Task Every_kind_stands_in_it_once_with_what_follows_from_it()
+    {
+        var vocabulary = await Ask("api/vocabulary");
+        Assert.Equal(Words<DocumentKind>.All.Order(), Words(vocabulary.GetProperty("documentKinds"), "kind").Order());
+        Assert.Equal(Words<KeyKind>.All.Order(), Words(vocabulary.GetProperty("keyKinds"), "kind").Order());
+        Assert.All(
+            vocabulary.GetProperty("keyKinds").EnumerateArray(),
+            k => Assert.Equal(k.GetProperty("target").GetString() == "dimension", k.GetProperty("dimension").GetString() != "")
+        );
+        Assert.Equal(
+            ["category", "supplier"],
+            vocabulary
+                .GetProperty("keyKinds")
+                .EnumerateArray()
+                .Where(k => k.GetProperty("hasGroup").GetBoolean())
+                .Select(k => k.GetProperty("kind").GetString()!)
+                .Order()
+        );
+        Assert.Contains("NEC-1", Words(vocabulary.GetProperty("boxes"), "box"));
+    }
+
+    [Theory]
+    [InlineData("reader", "read")]
+    [InlineData("bookkeeper", "read bookkeep")]
+    [InlineData("administrator", "read bookkeep administer")]
+    public async Task A_session_says_what_one_may_do(string role, string rights)
+    {
+        using var person = await Client.Of(house, role);
+        using var answer = await person.Send(HttpMethod.Get, "api/session");
+        var company = (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("companies")[0];
+        Assert.Equal(role, company.GetProperty("role").GetString());
+        Assert.Equal(rights, string.Join(' ', company.GetProperty("rights").EnumerateArray().Select(r => r.GetString())));
+    }
+
+    [Fact]
+    public async Task Nobody_else_gets_it()
+    {
+        using var nobody = Client.Anonymous(house);
+        using var answer = await nobody.Send(HttpMethod.Get, "api/vocabulary");
+        Assert.Equal(System.Net.HttpStatusCode.Unauthorized, answer.StatusCode);
+    }
+}
