@@ -3,7 +3,8 @@ using NetArchTest.Rules;
 
 namespace Adnumera.Core.Tests;
 
-/// <summary>The folders of a floor lie one above another: none reaches a folder that reaches it. The order stands in docs/architecture.md.</summary>
+/// <summary>The folders of a floor lie one above another: none reaches a folder that reaches it. The order stands in
+/// docs/architecture.md.</summary>
 public class FolderTests
 {
     public static TheoryData<string> Floors =>

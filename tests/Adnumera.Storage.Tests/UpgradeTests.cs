@@ -56,7 +56,8 @@ public sealed class UpgradeTests : IDisposable
             insert into kind_choice (kind, form, entry_day, reference, notes, requires)
               values ('bill', 'bill', 'document_date', '{reference}', 'entry_memo', 'department project');
             insert into dispatch (id, started_at, who) values (1, '2026-10-03T09:00:00.000Z', 'Ines');
-            insert into instruction (id, dispatch_id, kind, document_id, revision, idempotency_key, content, state) values (1, 1, 'entry', 1,
+            insert into instruction (id, dispatch_id, kind, document_id, revision, idempotency_key, content, state)
+              values (1, 1, 'entry', 1,
               1, 'k1', '{"Lines":[{"Account":"5120","Signed":100,"Department":"Bench","Location":"","Project":"Atlas"},
               {"Account":"2100","Signed":-100,"Department":"","Location":"","Project":""}]}', 'accepted');
             """

@@ -28,7 +28,8 @@ public sealed class CompanyTable(SqliteConnection company)
             : zone;
 
     /// <summary>Moves it to another time zone.</summary>
-    public void MoveTo(TimeZoneInfo zone) => company.Execute("update company set time_zone = @Id", new { (zone.Id == TimeZoneInfo.Utc.Id ? Utc : zone).Id });
+    public void MoveTo(TimeZoneInfo zone) =>
+        company.Execute("update company set time_zone = " + "@Id", new { (zone.Id == TimeZoneInfo.Utc.Id ? Utc : zone).Id });
 
     /// <summary>At which time of day a dispatch starts by itself, <c>HH:mm</c>; blank for by hand.</summary>
     public string Schedule() => company.ExecuteScalar<string>("select schedule from company")!;

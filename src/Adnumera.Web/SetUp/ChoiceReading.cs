@@ -17,10 +17,7 @@ internal static class ChoiceReading
 
     /// <summary>The time zones that can be chosen: those of the IANA database that are named by a place, and UTC.</summary>
     public static IReadOnlyList<string> TimeZones { get; } =
-    [
-        CompanyTable.Utc.Id,
-        .. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(IsPlace).Order(StringComparer.Ordinal),
-    ];
+    [CompanyTable.Utc.Id, .. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(IsPlace).Order(StringComparer.Ordinal)];
 
     private static bool IsPlace(string id) =>
         id.Contains('/', StringComparison.Ordinal) && !id.StartsWith("Etc/", StringComparison.Ordinal);
