@@ -1,4 +1,3 @@
-using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Ledger;
@@ -9,45 +8,9 @@ using Adnumera.Storage.Files;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
-using FluentValidation;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Count;
-
-/// <summary>What a source itself says that it sent.</summary>
-/// <param name="Arrived">What arrived, by the documents' own days, in that time.</param>
-/// <param name="Agrees">Whether that is the same.</param>
-public sealed record StatementAnswer(
-    long Id,
-    string Source,
-    string FirstDay,
-    string LastDay,
-    long Documents,
-    string Money,
-    TallyText Arrived,
-    bool Agrees,
-    string At,
-    string Who
-);
-
-public sealed record StatementRequest(string? Source, string? FirstDay, string? LastDay, string? Documents, string? Money);
-
-/// <summary>What a statement needs, whatever it is compared with.</summary>
-internal sealed class StatementRules : AbstractValidator<StatementRequest>
-{
-    public StatementRules()
-    {
-        this.Needs(r => r.Source, "source", "Say which source it is.");
-        RuleFor(r => r.Documents)
-            .Must(d => Number(d) is not null)
-            .WithErrorCode("documents")
-            .WithMessage(r => $"{Quote.Of(r.Documents)} is not a number of documents.");
-    }
-
-    /// <summary>A number of documents; none when the text is none.</summary>
-    public static int? Number(string? text) =>
-        int.TryParse(text?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
-}
 
 /// <summary>The sources' own control totals, typed by whoever has them before them.</summary>
 internal static class StatementEndpoints
@@ -55,14 +18,17 @@ internal static class StatementEndpoints
     public static void MapStatements(this RouteGroupBuilder company)
     {
         var statements = company.MapGroup("statements").WithTags("Count");
-        statements.MapGet("", (CompanyBooks books) => books.File.Read(All)).Needs(Right.Read);
-        statements
-            .MapPost("", (StatementRequest request, CompanyBooks books) => books.File.InTransaction(c => Add(c, books, request)))
-            .Needs(Right.Bookkeep);
-        statements
-            .MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Remove(c, books, id)))
-            .Needs(Right.Bookkeep);
+        statements.MapGet("", Get).Needs(Right.Read);
+        statements.MapPost("", Post).Needs(Right.Bookkeep);
+        statements.MapDelete("{id:long}", Delete).Needs(Right.Bookkeep);
     }
+
+    private static List<StatementAnswer> Get(CompanyBooks books) => books.File.Read(All);
+
+    private static List<StatementAnswer> Post(StatementRequest request, CompanyBooks books) =>
+        books.File.InTransaction(c => Add(c, books, request));
+
+    private static List<StatementAnswer> Delete(long id, CompanyBooks books) => books.File.InTransaction(c => Remove(c, books, id));
 
     private static List<StatementAnswer> All(SqliteConnection company)
     {

@@ -16,11 +16,13 @@ internal static class ArrivalEndpoints
     public static void MapArrivals(this RouteGroupBuilder company)
     {
         var arrivals = company.MapGroup("arrivals").WithTags("Arrivals");
-        arrivals.MapGet("", (CompanyBooks books) => books.File.Read(c => new ArrivalTable(c).Latest(MostListed))).Needs(Right.Read);
+        arrivals.MapGet("", Latest).Needs(Right.Read);
         arrivals.MapPost("preview", Preview).Needs(Right.Bookkeep).Accepts<string>("text/csv");
         arrivals.MapPost("", Take).Needs(Right.Bookkeep).Accepts<string>("text/csv");
         arrivals.MapGet("{id:long}/original", Original).Needs(Right.Read).ExcludeFromDescription();
     }
+
+    private static IReadOnlyList<ArrivalRow> Latest(CompanyBooks books) => books.File.Read(c => new ArrivalTable(c).Latest(MostListed));
 
     private static async Task<TakeInAnswer> Preview(
         string fileName,

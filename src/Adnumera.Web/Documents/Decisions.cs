@@ -125,6 +125,9 @@ internal static class Decisions
         return DocumentPage.Of(books, id, null);
     }
 
+    /// <summary>Takes back that it was private.</summary>
+    public static DocumentAnswer NotPrivate(CompanyBooks books, long id) => SetPrivate(books, id, false);
+
     /// <summary>Decides that a charge on a company's card was private, or takes that back.</summary>
     public static DocumentAnswer SetPrivate(CompanyBooks books, long id, bool isPrivate) =>
         Change(

@@ -1,6 +1,5 @@
 using System.Globalization;
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
@@ -9,35 +8,6 @@ using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 
 namespace Adnumera.Web.Documents;
-
-/// <summary>A page of a list of documents.</summary>
-/// <param name="Next">The list goes on from there; none at its end.</param>
-/// <param name="Documents">How many the whole list has.</param>
-/// <param name="Money">Their money, in the company's currency.</param>
-public sealed record DocumentListAnswer(IReadOnlyList<DocumentListRow> Rows, string? Next, long Documents, string Money, string Currency);
-
-/// <summary>A document in a list.</summary>
-public sealed record DocumentListRow(
-    long Id,
-    string Source,
-    string SourceId,
-    DocumentKind Kind,
-    string Date,
-    string Who,
-    string Reference,
-    string Total,
-    string Currency,
-    DocumentState State,
-    string Reason,
-    long Reasons,
-    bool Noticed
-);
-
-/// <summary>An account, or a payment account, that a person chose; blank takes the choice back.</summary>
-public sealed record AccountChoice(string? Account);
-
-/// <summary>Why a person leaves a document out.</summary>
-public sealed record SetAsideRequest(SetAsideKind? Reason);
 
 /// <summary>Documents: in lists, one by one, and what persons decide about them.</summary>
 internal static class DocumentEndpoints
@@ -48,36 +18,18 @@ internal static class DocumentEndpoints
     {
         var documents = company.MapGroup("documents").WithTags("Documents");
         documents.MapGet("", List).Needs(Right.Read);
-        documents
-            .MapGet("{id:long}", (long id, [AsParameters] ListQuery list, CompanyBooks books) => DocumentPage.Of(books, id, list))
-            .Needs(Right.Read);
-        documents
-            .MapPut(
-                "{id:long}/lines/{line:long}/account",
-                (long id, long line, AccountChoice choice, CompanyBooks books) => Decisions.ChooseAccount(books, id, line, choice)
-            )
-            .Needs(Right.Bookkeep);
-        documents
-            .MapPut(
-                "{id:long}/payment-account",
-                (long id, AccountChoice choice, CompanyBooks books) => Decisions.ChoosePaymentAccount(books, id, choice)
-            )
-            .Needs(Right.Bookkeep);
-        documents
-            .MapPut("{id:long}/not-duplicate", (long id, CompanyBooks books) => Decisions.NotDuplicate(books, id))
-            .Needs(Right.Bookkeep);
-        documents
-            .MapDelete("{id:long}/private", (long id, CompanyBooks books) => Decisions.SetPrivate(books, id, false))
-            .Needs(Right.Bookkeep);
-        documents
-            .MapPut("{id:long}/correction/kept", (long id, CompanyBooks books) => Decisions.KeepAsPosted(books, id))
-            .Needs(Right.Bookkeep);
-        documents
-            .MapPut("{id:long}/set-aside", (long id, SetAsideRequest request, CompanyBooks books) => Decisions.SetAside(books, id, request))
-            .Needs(Right.Bookkeep);
-        documents.MapDelete("{id:long}/set-aside", (long id, CompanyBooks books) => Decisions.TakeUp(books, id)).Needs(Right.Bookkeep);
-        documents.MapPost("{id:long}/code", (long id, CompanyBooks books) => Decisions.CodeAgain(books, id)).Needs(Right.Bookkeep);
+        documents.MapGet("{id:long}", Page).Needs(Right.Read);
+        documents.MapPut("{id:long}/lines/{line:long}/account", Decisions.ChooseAccount).Needs(Right.Bookkeep);
+        documents.MapPut("{id:long}/payment-account", Decisions.ChoosePaymentAccount).Needs(Right.Bookkeep);
+        documents.MapPut("{id:long}/not-duplicate", Decisions.NotDuplicate).Needs(Right.Bookkeep);
+        documents.MapDelete("{id:long}/private", Decisions.NotPrivate).Needs(Right.Bookkeep);
+        documents.MapPut("{id:long}/correction/kept", Decisions.KeepAsPosted).Needs(Right.Bookkeep);
+        documents.MapPut("{id:long}/set-aside", Decisions.SetAside).Needs(Right.Bookkeep);
+        documents.MapDelete("{id:long}/set-aside", Decisions.TakeUp).Needs(Right.Bookkeep);
+        documents.MapPost("{id:long}/code", Decisions.CodeAgain).Needs(Right.Bookkeep);
     }
+
+    private static DocumentAnswer Page(long id, [AsParameters] ListQuery list, CompanyBooks books) => DocumentPage.Of(books, id, list);
 
     private static DocumentListAnswer List([AsParameters] ListQuery list, string? after, CompanyBooks books)
     {

@@ -22,52 +22,6 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-/// <summary>The mapping book of a day, to read and to print.</summary>
-public sealed record BookAnswer(string Company, string Organisation, string AsOf, int Rows, IReadOnlyList<BookChapter> Chapters);
-
-public sealed record BookChapter(KeyKind Kind, string Title, IReadOnlyList<BookRow> Rows);
-
-public sealed record BookRow(
-    string Key,
-    string ForSource,
-    string EffectiveFrom,
-    string Target,
-    string Group,
-    string TaxCode,
-    string Dimensions,
-    string Percent,
-    string Broken
-);
-
-/// <summary>What taking a book in would do, or did.</summary>
-/// <param name="Added">Rows that the book here does not have.</param>
-/// <param name="Changed">Rows that are different here.</param>
-/// <param name="Ended">Of them, rows that end a mapping.</param>
-/// <param name="Removed">Rows that only the book here has; taken away only when the file is to replace the book.</param>
-/// <param name="Unchanged">Rows that are the same.</param>
-/// <param name="UnknownAccounts">Rows whose account the ledger does not have or has closed; they are left out, never guessed.</param>
-/// <param name="Errors">What is wrong with the file; then nothing is taken in.</param>
-/// <param name="Rehearsal">What it does to open documents.</param>
-/// <param name="SetId">The set that was made; 0 for a preview.</param>
-public sealed record BookTakenIn(
-    string FileName,
-    int Rows,
-    int Added,
-    int Changed,
-    int Ended,
-    int Removed,
-    int Unchanged,
-    IReadOnlyList<UnknownRow> UnknownAccounts,
-    IReadOnlyList<Problem> Errors,
-    int ErrorCount,
-    IReadOnlyList<Problem> Notices,
-    MappingRehearsal? Rehearsal,
-    IReadOnlyList<HistoryAnswer> Changes,
-    long SetId
-);
-
-public sealed record UnknownRow(string Kind, string Key, string Account, string Why);
-
 /// <summary>The mapping book out and in, and the other files of the pipeline.</summary>
 internal static class BookEndpoints
 {
@@ -76,38 +30,36 @@ internal static class BookEndpoints
 
     public static void MapBook(this RouteGroupBuilder mapping)
     {
-        mapping.MapGet("book", (string? asOf, CompanyBooks books) => books.File.Read(c => Book(c, asOf, books))).Needs(Right.Read);
-        mapping
-            .MapGet(
-                "book/files/{name}",
-                (string name, string? asOf, CompanyBooks books) => books.File.Read(c => FileOf(c, name, asOf, books))
-            )
-            .Needs(Right.Read)
-            .ExcludeFromDescription();
-        mapping
-            .MapGet(
-                "pipeline/files/{name}",
-                (string name, string? asOf, CompanyBooks books) => books.File.Read(c => PipelineFileOf(c, name, asOf, books))
-            )
-            .Needs(Right.Read)
-            .ExcludeFromDescription();
-        mapping
-            .MapPost(
-                "book/preview",
-                (string fileName, bool? replace, HttpRequest request, CompanyBooks books, CancellationToken cancel) =>
-                    TakeIn(fileName, replace == true, false, request, books, true, cancel)
-            )
-            .Needs(Right.Bookkeep)
-            .Accepts<string>("text/csv");
-        mapping
-            .MapPost(
-                "book",
-                (string fileName, bool? replace, bool? confirmed, HttpRequest request, CompanyBooks books, CancellationToken cancel) =>
-                    TakeIn(fileName, replace == true, confirmed == true, request, books, false, cancel)
-            )
-            .Needs(Right.Bookkeep)
-            .Accepts<string>("text/csv");
+        mapping.MapGet("book", GetBook).Needs(Right.Read);
+        mapping.MapGet("book/files/{name}", GetBookFile).Needs(Right.Read).ExcludeFromDescription();
+        mapping.MapGet("pipeline/files/{name}", GetPipelineFile).Needs(Right.Read).ExcludeFromDescription();
+        mapping.MapPost("book/preview", PostBookPreview).Needs(Right.Bookkeep).Accepts<string>("text/csv");
+        mapping.MapPost("book", PostBook).Needs(Right.Bookkeep).Accepts<string>("text/csv");
     }
+
+    private static BookAnswer GetBook(string? asOf, CompanyBooks books) => books.File.Read(c => Book(c, asOf, books));
+
+    private static IResult GetBookFile(string name, string? asOf, CompanyBooks books) => books.File.Read(c => FileOf(c, name, asOf, books));
+
+    private static IResult GetPipelineFile(string name, string? asOf, CompanyBooks books) =>
+        books.File.Read(c => PipelineFileOf(c, name, asOf, books));
+
+    private static Task<BookTakenIn> PostBookPreview(
+        string fileName,
+        bool? replace,
+        HttpRequest request,
+        CompanyBooks books,
+        CancellationToken cancel
+    ) => TakeIn(fileName, replace == true, false, request, books, true, cancel);
+
+    private static Task<BookTakenIn> PostBook(
+        string fileName,
+        bool? replace,
+        bool? confirmed,
+        HttpRequest request,
+        CompanyBooks books,
+        CancellationToken cancel
+    ) => TakeIn(fileName, replace == true, confirmed == true, request, books, false, cancel);
 
     /// <summary>The book at the end of a day; of now without one.</summary>
     public static IReadOnlyList<MappingRow> BookOf(SqliteConnection company, string? asOf, CompanyBooks books)

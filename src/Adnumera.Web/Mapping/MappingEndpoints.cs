@@ -19,84 +19,6 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-public sealed record ValuesAnswer(
-    KeyKind Kind,
-    int Mapped,
-    int Values,
-    string MoneyMapped,
-    string Money,
-    string Waiting,
-    string Currency,
-    IReadOnlyList<ValueAnswer> Rows
-);
-
-/// <param name="Lines">Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.</param>
-/// <param name="Target">What it maps to, as people say it; blank while it maps to nothing.</param>
-/// <param name="Variants">Further rows of the same key, for sources and dates.</param>
-public sealed record ValueAnswer(
-    string Value,
-    long Lines,
-    string Money,
-    long WaitingLines,
-    string Waiting,
-    string Account,
-    string Target,
-    string Group,
-    string LedgerValue,
-    string Percent,
-    int Variants,
-    bool Broken,
-    bool Hidden
-);
-
-/// <param name="Rows">Every row of the key, by source and date.</param>
-/// <param name="Ladder">The rungs as a line of this value meets them today.</param>
-/// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with.</param>
-/// <param name="History">What changed, the latest first.</param>
-public sealed record ValueDetail(
-    KeyKind Kind,
-    string Value,
-    IReadOnlyList<RowAnswer> Rows,
-    IReadOnlyList<RungNote> Ladder,
-    long Posted,
-    IReadOnlyList<HistoryAnswer> History,
-    bool Hidden,
-    bool Managed
-);
-
-public sealed record RowAnswer(
-    string ForSource,
-    string Account,
-    string Target,
-    string LedgerItem,
-    string Value,
-    string Group,
-    string TaxCode,
-    IReadOnlyDictionary<string, string> Dimensions,
-    string Percent,
-    string EffectiveFrom,
-    bool InForce,
-    string Broken,
-    string Means
-);
-
-public sealed record RungNote(Rung Rung, string Note, bool IsThis, bool Decides);
-
-/// <param name="Rows">How many rows change.</param>
-/// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
-/// <param name="Asks">What is unusual about a target, to be confirmed.</param>
-/// <param name="Means">What else a target means.</param>
-public sealed record MappingRehearsal(
-    RehearsalAnswer Rehearsal,
-    int Rows,
-    long Posted,
-    IReadOnlyList<DocumentNote> PostedSample,
-    IReadOnlyList<string> Asks,
-    IReadOnlyList<string> Means
-);
-
-public sealed record HideRequest(string? Kind, string? Value, bool Hidden);
-
 /// <summary>The mapping: what arrives, what decides it, and what changes would do.</summary>
 internal static class MappingEndpoints
 {
@@ -106,40 +28,38 @@ internal static class MappingEndpoints
     public static void MapMapping(this RouteGroupBuilder company)
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
-        mapping.MapGet("{kind}/values", (string kind, CompanyBooks books) => Values(kind, books)).Needs(Right.Read);
-        mapping
-            .MapGet(
-                "{kind}/value",
-                (string kind, string key, CompanyBooks books) => books.File.Read(c => Detail(c, KindOf(kind), key, books))
-            )
-            .Needs(Right.Read);
-        mapping.MapGet("coverage", (CompanyBooks books) => books.File.Read(Coverage.Of)).Needs(Right.Read);
-        mapping.MapPost("rehearsals", (ChangesRequest changes, CompanyBooks books) => Rehearse(changes, books)).Needs(Right.Bookkeep);
-        mapping
-            .MapPost(
-                "changes",
-                (ChangesRequest changes, CompanyBooks books) => books.File.InTransaction(c => MappingChanges.Save(c, books, changes))
-            )
-            .Needs(Right.Bookkeep);
-        mapping.MapPut("hidden", (HideRequest request, CompanyBooks books) => Hide(request, books)).Needs(Right.Bookkeep);
+        mapping.MapGet("{kind}/values", ValuesOf).Needs(Right.Read);
+        mapping.MapGet("{kind}/value", GetValue).Needs(Right.Read);
+        mapping.MapGet("coverage", Covered).Needs(Right.Read);
+        mapping.MapPost("rehearsals", RehearseChanges).Needs(Right.Bookkeep);
+        mapping.MapPost("changes", Save).Needs(Right.Bookkeep);
+        mapping.MapPut("hidden", Hide).Needs(Right.Bookkeep);
         mapping.MapSuggestions();
         mapping.MapHistory();
         mapping.MapBook();
         company.MapPaymentAccounts();
     }
 
+    private static CoverageAnswer Covered(CompanyBooks books) => books.File.Read(Coverage.Of);
+
+    private static SavedAnswer Save(ChangesRequest changes, CompanyBooks books) =>
+        books.File.InTransaction(c => MappingChanges.Save(c, books, changes));
+
+    private static ValueDetail GetValue(string kind, string key, CompanyBooks books) =>
+        books.File.Read(c => Detail(c, KindOf(kind), key, books));
+
     public static KeyKind KindOf(string? kind) =>
         Words<KeyKind>.TryRead(kind ?? "", out var value)
             ? value
             : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
 
-    private static ValuesAnswer Values(string kind, CompanyBooks books)
+    private static ValuesAnswer ValuesOf(string kind, CompanyBooks books)
     {
         var today = books.Today;
         return books.File.Read(c => Values(c, KindOf(kind), today));
     }
 
-    private static MappingRehearsal Rehearse(ChangesRequest changes, CompanyBooks books)
+    private static MappingRehearsal RehearseChanges(ChangesRequest changes, CompanyBooks books)
     {
         var today = books.Today;
         return books.File.Read(c => Rehearse(c, changes, today));

@@ -17,108 +17,34 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-/// <param name="Documents">Documents that it has taken, whatever their state.</param>
-public sealed record PaymentAccountAnswer(
-    long Id,
-    string Name,
-    PaymentAccountKind Kind,
-    string Account,
-    string AccountTitle,
-    string Currency,
-    string Holder,
-    IReadOnlyList<string> OtherHolders,
-    IReadOnlyList<NumberText> Numbers,
-    long Documents,
-    string Money,
-    string Broken
-);
-
-/// <summary>A number with its first and last day; blank for since ever and for still in use.</summary>
-public sealed record NumberText(string? Text, string? From, string? Through);
-
-/// <summary>What arrives and no payment account claims, or several do.</summary>
-public sealed record UnclaimedAnswer(string Text, long Documents, string Money, IReadOnlyList<string> ClaimedBy);
-
-public sealed record PaymentAccountsAnswer(
-    IReadOnlyList<PaymentAccountAnswer> Accounts,
-    IReadOnlyList<UnclaimedAnswer> Unclaimed,
-    string Currency
-);
-
-public sealed record PaymentAccountRequest(
-    string? Name,
-    string? Kind,
-    string? Account,
-    string? Currency,
-    string? Holder,
-    IReadOnlyList<string>? OtherHolders,
-    IReadOnlyList<NumberText>? Numbers,
-    bool Confirmed = false
-);
-
-/// <summary>What a payment account needs, whatever the ledger has.</summary>
-internal sealed class PaymentAccountRules : AbstractValidator<PaymentAccountRequest>
-{
-    // More than the final digits would be a whole card number, which is never kept.
-    private const int MostDigits = 6;
-
-    public PaymentAccountRules()
-    {
-        this.Needs(r => r.Name, "name", "A payment account needs a name.");
-        RuleFor(r => r.Kind)
-            .Must(k => Words<PaymentAccountKind>.TryRead(k ?? "", out _))
-            .WithErrorCode("kind")
-            .WithMessage(r => $"{Quote.Of(r.Kind)} is not a kind of payment account.");
-        RuleFor(r => r.Holder)
-            .Must(h => !string.IsNullOrWhiteSpace(h))
-            .When(r => Words<PaymentAccountKind>.TryRead(r.Kind ?? "", out var kind) && kind == PaymentAccountKind.Personal)
-            .WithErrorCode("holder")
-            .WithMessage(r => $"“{r.Name?.Trim()}” is a person's own: say whose, for what it pays is owed to that person.");
-        RuleFor(r => r.Currency)
-            .Must(c => string.IsNullOrWhiteSpace(c) || Currency.TryFind(c.Trim(), out _))
-            .WithErrorCode("currency")
-            .WithMessage(r => $"{Quote.Of(r.Currency)} is not a currency of ISO 4217, such as USD.");
-        RuleForEach(r => r.Numbers)
-            .Must(n => (n.Text ?? "").Count(char.IsAsciiDigit) <= MostDigits)
-            .WithErrorCode("digits")
-            .WithMessage((_, n) => $"“{n.Text?.Trim()}” looks like a whole card number; only final digits are kept.");
-    }
-}
-
 /// <summary>Cards, cash and balances: what charges are paid from, with their numbers, days and holders.</summary>
 internal static class PaymentAccountEndpoints
 {
     public static void MapPaymentAccounts(this RouteGroupBuilder company)
     {
         var accounts = company.MapGroup("payment-accounts").WithTags("Payment accounts");
-        accounts.MapGet("", (CompanyBooks books) => books.File.Read(List)).Needs(Right.Read);
-        accounts
-            .MapPost(
-                "rehearsals",
-                (long? id, PaymentAccountRequest request, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, Read(c, request)))
-            )
-            .Needs(Right.Bookkeep);
-        accounts
-            .MapPost(
-                "",
-                (PaymentAccountRequest request, CompanyBooks books) =>
-                    books.File.InTransaction(c => Save(c, books, null, Confirmed(c, request)))
-            )
-            .Needs(Right.Bookkeep);
-        accounts
-            .MapPut(
-                "{id:long}",
-                (long id, PaymentAccountRequest request, CompanyBooks books) =>
-                    books.File.InTransaction(c => Save(c, books, id, Confirmed(c, request)))
-            )
-            .Needs(Right.Bookkeep);
-        accounts
-            .MapPost("{id:long}/removal-rehearsal", (long id, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, null)))
-            .Needs(Right.Bookkeep);
-        accounts
-            .MapDelete("{id:long}", (long id, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, id, null)))
-            .Needs(Right.Bookkeep);
+        accounts.MapGet("", Get).Needs(Right.Read);
+        accounts.MapPost("rehearsals", PostRehearsals).Needs(Right.Bookkeep);
+        accounts.MapPost("", Post).Needs(Right.Bookkeep);
+        accounts.MapPut("{id:long}", Put).Needs(Right.Bookkeep);
+        accounts.MapPost("{id:long}/removal-rehearsal", PostRemovalRehearsal).Needs(Right.Bookkeep);
+        accounts.MapDelete("{id:long}", Delete).Needs(Right.Bookkeep);
     }
+
+    private static PaymentAccountsAnswer Get(CompanyBooks books) => books.File.Read(List);
+
+    private static MappingRehearsal PostRehearsals(long? id, PaymentAccountRequest request, CompanyBooks books) =>
+        books.File.Read(c => Rehearse(c, id, Read(c, request)));
+
+    private static PaymentAccountsAnswer Post(PaymentAccountRequest request, CompanyBooks books) =>
+        books.File.InTransaction(c => Save(c, books, null, Confirmed(c, request)));
+
+    private static PaymentAccountsAnswer Put(long id, PaymentAccountRequest request, CompanyBooks books) =>
+        books.File.InTransaction(c => Save(c, books, id, Confirmed(c, request)));
+
+    private static MappingRehearsal PostRemovalRehearsal(long id, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, null));
+
+    private static PaymentAccountsAnswer Delete(long id, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, id, null));
 
     private static PaymentAccountsAnswer List(SqliteConnection company)
     {

@@ -11,20 +11,6 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Mapping;
 
-/// <param name="Confidence">In percent: how often such proposals were right.</param>
-public sealed record SuggestionAnswer(
-    KeyKind Kind,
-    string Value,
-    string Waiting,
-    long WaitingLines,
-    string Account,
-    string AccountTitle,
-    double Confidence,
-    IReadOnlyList<string> Evidence
-);
-
-public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, string Currency);
-
 /// <summary>Proposals for values that wait. They are only shown; a person makes them mappings.</summary>
 internal static class SuggestionEndpoints
 {
@@ -34,9 +20,7 @@ internal static class SuggestionEndpoints
     private const double LeastConfidence = 0.3;
 
     public static void MapSuggestions(this RouteGroupBuilder mapping) =>
-        mapping
-            .MapGet("{kind}/suggestions", (string kind, CompanyBooks books) => books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind))))
-            .Needs(Right.Read);
+        mapping.MapGet("{kind}/suggestions", GetSuggestions).Needs(Right.Read);
 
     private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind)
     {
@@ -71,4 +55,7 @@ internal static class SuggestionEndpoints
             currency.Code
         );
     }
+
+    private static SuggestionsAnswer GetSuggestions(string kind, CompanyBooks books) =>
+        books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)));
 }

@@ -16,69 +16,6 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Posting;
 
-/// <summary>What a dispatch would take, in the order in which it goes.</summary>
-/// <param name="Latest">The latest dispatch.</param>
-/// <param name="Planned">What an earlier dispatch planned and did not send; none for most.</param>
-/// <param name="Unknown">How many were sent and have no clear answer yet; the ledger is asked for them again over time.</param>
-public sealed record ToPostAnswer(
-    long Documents,
-    string Money,
-    string Currency,
-    IReadOnlyList<string> NewSuppliers,
-    IReadOnlyList<KindTally> Kinds,
-    bool Connected,
-    DispatchAnswer? Latest,
-    PlannedAnswer? Planned,
-    long Unknown
-);
-
-/// <param name="Dispatch">The dispatch.</param>
-/// <param name="Count">How many.</param>
-/// <param name="OtherLedger">Whether they were planned for another ledger than the connected one, so that they cannot go on.</param>
-public sealed record PlannedAnswer(long Dispatch, long Count, bool OtherLedger);
-
-public sealed record KindTally(DocumentKind Kind, string Title, long Documents, string Money);
-
-/// <param name="Running">Whether it runs; one that has no end and does not run was cut off.</param>
-/// <param name="Unknown">Sent, and without a clear answer.</param>
-/// <param name="Unsent">Planned, and not sent.</param>
-public sealed record DispatchAnswer(
-    long Id,
-    string StartedAt,
-    string Who,
-    string EndedAt,
-    string Outcome,
-    bool Running,
-    long Planned,
-    long Accepted,
-    long Refused,
-    long Unknown,
-    long Unsent
-);
-
-public sealed record DispatchDetail(DispatchAnswer Dispatch, IReadOnlyList<OutcomeAnswer> Outcomes);
-
-public sealed record OutcomeAnswer(
-    long Id,
-    InstructionKind Kind,
-    InstructionState State,
-    string Explanation,
-    string LedgerId,
-    long DocumentId,
-    string Who,
-    string Reference,
-    DocumentKind? DocumentKind,
-    string Money
-);
-
-public sealed record DispatchStarted(long Id);
-
-/// <param name="Period">The period whose documents go; blank for all.</param>
-public sealed record DispatchRequest(string? Period);
-
-/// <param name="Outcome">What happens, or happened.</param>
-public sealed record CancelAnswer(string Outcome);
-
 /// <summary>Posting: what goes, and what became of it.</summary>
 internal static class PostingEndpoints
 {
@@ -92,22 +29,19 @@ internal static class PostingEndpoints
         var dispatches = company.MapGroup("dispatches").WithTags("Posting");
         dispatches.MapPost("", Start).Needs(Right.Bookkeep);
         dispatches.MapPost("resume", Resume).Needs(Right.Bookkeep);
-        dispatches
-            .MapPost(
-                "{id:long}/cancel",
-                (long id, CompanyBooks books, Dispatcher dispatcher) => new CancelAnswer(dispatcher.Cancel(books, id))
-            )
-            .Needs(Right.Bookkeep);
+        dispatches.MapPost("{id:long}/cancel", Cancel).Needs(Right.Bookkeep);
         dispatches.MapGet("{id:long}", Detail).Needs(Right.Read);
-        dispatches
-            .MapGet(
-                "{id:long}/progress",
-                (long id, CompanyBooks books, Dispatcher dispatcher, CancellationToken cancel) =>
-                    TypedResults.ServerSentEvents(Progress(id, books, dispatcher, cancel))
-            )
-            .Needs(Right.Read)
-            .ExcludeFromDescription();
+        dispatches.MapGet("{id:long}/progress", Follow).Needs(Right.Read).ExcludeFromDescription();
     }
+
+    private static CancelAnswer Cancel(long id, CompanyBooks books, Dispatcher dispatcher) => new(dispatcher.Cancel(books, id));
+
+    private static ServerSentEventsResult<DispatchAnswer> Follow(
+        long id,
+        CompanyBooks books,
+        Dispatcher dispatcher,
+        CancellationToken cancel
+    ) => TypedResults.ServerSentEvents(Progress(id, books, dispatcher, cancel));
 
     private static Accepted<DispatchStarted> Start(DispatchRequest? request, CompanyBooks books, Dispatcher dispatcher) =>
         TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(books, Dates.PeriodOrAll(request?.Period))));

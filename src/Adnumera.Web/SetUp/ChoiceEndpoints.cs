@@ -29,14 +29,16 @@ internal static class ChoiceEndpoints
     public static void MapChoices(this RouteGroupBuilder company)
     {
         var choices = company.MapGroup("choices").WithTags("Choices");
-        choices.MapGet("", (CompanyBooks books) => books.File.Read(Current)).Needs(Right.Read);
-        choices
-            .MapPost("rehearsals", (Choices proposed, CompanyBooks books) => books.File.Read(c => Rehearse(c, proposed)))
-            .Needs(Right.Administer);
-        choices
-            .MapPut("", (Choices proposed, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, proposed)))
-            .Needs(Right.Administer);
+        choices.MapGet("", Get).Needs(Right.Read);
+        choices.MapPost("rehearsals", PostRehearsals).Needs(Right.Administer);
+        choices.MapPut("", Put).Needs(Right.Administer);
     }
+
+    private static ChoicesAnswer Get(CompanyBooks books) => books.File.Read(Current);
+
+    private static ChoicesRehearsal PostRehearsals(Choices proposed, CompanyBooks books) => books.File.Read(c => Rehearse(c, proposed));
+
+    private static ChoicesAnswer Put(Choices proposed, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, proposed));
 
     private static ChoicesAnswer Current(SqliteConnection company)
     {

@@ -21,58 +21,6 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Suppliers;
 
-/// <summary>Suppliers from both sides.</summary>
-/// <param name="Pairs">How many pairs may be the same.</param>
-/// <param name="Proposals">The surest of them.</param>
-/// <param name="OnlySource">Spellings that the ledger does not know; a dispatch adds them there.</param>
-/// <param name="OnlyLedger">Suppliers of the ledger of which nothing arrived.</param>
-/// <param name="Links">What persons linked.</param>
-public sealed record SuppliersAnswer(
-    long Pairs,
-    IReadOnlyList<ProposalAnswer> Proposals,
-    IReadOnlyList<SourceSupplier> OnlySource,
-    IReadOnlyList<LedgerSupplierAnswer> OnlyLedger,
-    IReadOnlyList<SupplierLink> Links,
-    IReadOnlyList<GroupAnswer> Groups,
-    int Both,
-    string Currency
-);
-
-/// <param name="Holds">Whether documents of either are held until somebody decides.</param>
-public sealed record ProposalAnswer(
-    SupplierProposalKind Kind,
-    string Left,
-    string Right,
-    string RightId,
-    IReadOnlyList<string> Evidence,
-    int Confidence,
-    bool Holds,
-    long Documents,
-    string Money
-);
-
-public sealed record SourceSupplier(string Name, long Documents, string Money);
-
-public sealed record LedgerSupplierAnswer(string Id, string Name, string Link);
-
-public sealed record LinkRequest(string? Supplier, string? Name, string? LedgerSupplier, string? Evidence);
-
-public sealed record ApartRequest(string? Left, string? Right, bool Apart);
-
-/// <summary>A supplier group: what a new supplier in it begins with.</summary>
-public sealed record GroupAnswer(
-    string? Name,
-    string? PayablesAccount,
-    string? CostAccount,
-    string? Term,
-    string? TaxCode,
-    string? Form,
-    string? Box
-);
-
-/// <param name="Suppliers">Who joins the group, and gets its defaults where they have none of their own.</param>
-public sealed record JoinRequest(string? Group, IReadOnlyList<string>? Suppliers);
-
 /// <summary>Suppliers of the sources and of the ledger: linked, kept apart, gathered in groups with defaults. Never silently.</summary>
 internal static class SupplierEndpoints
 {
@@ -81,43 +29,30 @@ internal static class SupplierEndpoints
     public static void MapSuppliers(this RouteGroupBuilder company)
     {
         var suppliers = company.MapGroup("suppliers").WithTags("Suppliers");
-        suppliers.MapGet("", (CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Of(c, ledgers))).Needs(Right.Read);
-        suppliers
-            .MapPut(
-                "links",
-                (LinkRequest request, CompanyBooks books, LedgerAccess ledgers) =>
-                    books.File.InTransaction(c => Link(c, books, ledgers, request))
-            )
-            .Needs(Right.Bookkeep);
-        suppliers
-            .MapDelete(
-                "links",
-                (string supplier, CompanyBooks books, LedgerAccess ledgers) =>
-                    books.File.InTransaction(c => Unlink(c, books, ledgers, supplier))
-            )
-            .Needs(Right.Bookkeep);
-        suppliers
-            .MapPut(
-                "apart",
-                (ApartRequest request, CompanyBooks books, LedgerAccess ledgers) =>
-                    books.File.InTransaction(c => Apart(c, books, ledgers, request))
-            )
-            .Needs(Right.Bookkeep);
-        suppliers
-            .MapPut(
-                "groups",
-                (GroupAnswer group, CompanyBooks books, LedgerAccess ledgers) =>
-                    books.File.InTransaction(c => Save(c, books, ledgers, group))
-            )
-            .Needs(Right.Bookkeep);
-        suppliers
-            .MapPost(
-                "groups/members",
-                (JoinRequest request, CompanyBooks books, LedgerAccess ledgers) =>
-                    books.File.InTransaction(c => Join(c, books, ledgers, request))
-            )
-            .Needs(Right.Bookkeep);
+        suppliers.MapGet("", Get).Needs(Right.Read);
+        suppliers.MapPut("links", PutLinks).Needs(Right.Bookkeep);
+        suppliers.MapDelete("links", DeleteLinks).Needs(Right.Bookkeep);
+        suppliers.MapPut("apart", PutApart).Needs(Right.Bookkeep);
+        suppliers.MapPut("groups", PutGroups).Needs(Right.Bookkeep);
+        suppliers.MapPost("groups/members", PostGroupMembers).Needs(Right.Bookkeep);
     }
+
+    private static SuppliersAnswer Get(CompanyBooks books, LedgerAccess ledgers) => books.File.Read(c => Of(c, ledgers));
+
+    private static SuppliersAnswer PutLinks(LinkRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(c => Link(c, books, ledgers, request));
+
+    private static SuppliersAnswer DeleteLinks(string supplier, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(c => Unlink(c, books, ledgers, supplier));
+
+    private static SuppliersAnswer PutApart(ApartRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(c => Apart(c, books, ledgers, request));
+
+    private static SuppliersAnswer PutGroups(GroupAnswer group, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(c => Save(c, books, ledgers, group));
+
+    private static SuppliersAnswer PostGroupMembers(JoinRequest request, CompanyBooks books, LedgerAccess ledgers) =>
+        books.File.InTransaction(c => Join(c, books, ledgers, request));
 
     /// <summary>The suppliers of the sources and of the ledger, and what is proposed about them.</summary>
     public static SuppliersAnswer Of(SqliteConnection company, LedgerAccess ledgers)

@@ -1217,6 +1217,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Chooses the account of a line, or takes the choice back when blank. */
         put: {
             parameters: {
                 query?: never;
@@ -1287,6 +1288,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Chooses which payment account it was, by its name; blank takes the choice back. */
         put: {
             parameters: {
                 query?: never;
@@ -1356,6 +1358,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Decides that it is no duplicate. */
         put: {
             parameters: {
                 query?: never;
@@ -1423,6 +1426,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Takes back that it was private. */
         delete: {
             parameters: {
                 query?: never;
@@ -1486,6 +1490,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Decides that what a source sent anew for a posted document changes nothing here. */
         put: {
             parameters: {
                 query?: never;
@@ -1551,6 +1556,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /**
+         * Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what
+         *     its holder owes;
+         *     only what a person's own card paid is set aside.
+         */
         put: {
             parameters: {
                 query?: never;
@@ -1606,6 +1616,7 @@ export interface paths {
             };
         };
         post?: never;
+        /** Takes a document up again that was set aside by a person. */
         delete: {
             parameters: {
                 query?: never;
@@ -1670,6 +1681,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Codes a document anew, such as one that the ledger refused for a reason that is gone. */
         post: {
             parameters: {
                 query?: never;
@@ -5482,7 +5494,8 @@ export interface components {
          */
         DifferenceKind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
         /**
-         * @description What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines itself.
+         * @description What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines
+         *     itself.
          *     Dimensions have an order: the four, then others by their word.
          */
         Dimension: string;
@@ -6380,7 +6393,10 @@ export interface components {
             value: null | string;
             group: null | string;
             taxCode: null | string;
-            /** @description The dimensions that it fills in, by their words; those that are left out stay as they are, a blank one is cleared. */
+            /**
+             * @description The dimensions that it fills in, by their words; those that are left out stay as they are, a blank one is
+             *         cleared.
+             */
             dimensions: null | {
                 [key: string]: string;
             };
@@ -6631,7 +6647,10 @@ export interface components {
              * @description Those that arrived before and are the same.
              */
             unchanged: number;
-            /** @description Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew waits as a proposed correction. */
+            /**
+             * @description Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew
+             *         waits as a proposed correction.
+             */
             locked: string[];
             /** @description Documents and money by source, and the days that they are dated. */
             sources: components["schemas"]["SourceTally"][];
