@@ -15,8 +15,7 @@ internal static class Accessibility
 
     /// <summary>
     /// No serious or critical finding of axe-core against WCAG 2.2 A and AA, in paper and at night, once for each view and for each state
-    /// of it that a test names;
-    /// a notice that is fading is measured at no fixed contrast, and left out.
+    /// of it that a test names; a notice that is fading is measured at no fixed contrast, and left out.
     /// </summary>
     /// <param name="browser">The browser, on the view.</param>
     /// <param name="state">What is special about the view now; blank as it opens.</param>

@@ -9,11 +9,9 @@ namespace Adnumera.Core.Documents;
 /// When two documents of a company may be the same, as keys: a document stands under some, and asks under others; it may be a duplicate of
 /// an earlier one that stands where it asks. So that one look-up a key finds it, however many are alike.
 /// </summary>
-/// <remarks>
-/// Bills, credits and claims as <see cref="DuplicateWatch"/> has it: of the same kind and party, the same reference, or the same date,
-/// total and currency where not both
-/// references are filled. Beyond that: suppliers that are linked or alike count as one, and charges and refunds of one payment account on
-/// one day, of one amount and of like suppliers ask a question, too.
+/// <remarks>Bills, credits and claims as <see cref="DuplicateWatch"/> has it: of the same kind and party, the same reference, or the same
+/// date, total and currency where not both references are filled. Beyond that: suppliers that are linked or alike count as one, and charges
+/// and refunds of one payment account on one day, of one amount and of like suppliers ask a question, too.
 /// </remarks>
 public static class DuplicateRule
 {

@@ -5,8 +5,7 @@ namespace Adnumera.Core.Ledger;
 
 /// <summary>
 /// What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines
-/// itself.
-/// Dimensions have an order: the four, then others by their word.
+/// itself. Dimensions have an order: the four, then others by their word.
 /// </summary>
 [JsonConverter(typeof(DimensionConverter))]
 public readonly record struct Dimension : IComparable<Dimension>

@@ -41,8 +41,7 @@ public static class EntryDifference
 
     /// <summary>
     /// The money that moves between accounts; blank stands for what nothing decides. What leaves and what arrives is paired line by line,
-    /// so that a tax that is recovered otherwise moves between its cost
-    /// and the tax account.
+    /// so that a tax that is recovered otherwise moves between its cost and the tax account.
     /// </summary>
     public static IReadOnlyList<AccountMove> Moves(Composition before, Composition after)
     {

@@ -2,8 +2,7 @@ namespace Adnumera.Formats.Tables;
 
 /// <summary>
 /// Texts in files that people open in a spreadsheet. One that the spreadsheet would run as a formula (OWASP, CSV Injection: it begins with
-/// = + - @, a tab or a carriage return) gets an
-/// apostrophe before it, which makes it a text there.
+/// = + - @, a tab or a carriage return) gets an apostrophe before it, which makes it a text there.
 /// </summary>
 public static class SpreadsheetText
 {

@@ -88,8 +88,7 @@ internal static class Decisions
 
     /// <summary>
     /// Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what
-    /// its holder owes;
-    /// only what a person's own card paid is set aside.
+    /// its holder owes; only what a person's own card paid is set aside.
     /// </summary>
     public static DocumentAnswer SetAside(CompanyBooks books, long id, SetAsideRequest request)
     {

@@ -13,8 +13,7 @@ namespace Adnumera.Web.Posting;
 
 /// <summary>
 /// What posting does by itself: starts the dispatches that are due by the companies' schedules, and asks again over time for what has no
-/// clear answer.
-/// Quartz wakes it each minute; when something is due stands in the company's file.
+/// clear answer. Quartz wakes it each minute; when something is due stands in the company's file.
 /// </summary>
 public sealed class PostingClock(
     CompanyFiles companies,

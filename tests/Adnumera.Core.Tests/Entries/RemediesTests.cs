@@ -30,12 +30,20 @@ public class RemediesTests
         Assert.Equal(new MappingRemedy(KeyKind.Department, "Bench"), Of(line, HoldKind.DimensionUnmapped, "Bench"));
         var own = Line(1, 1) with { Dimensions = Dimensions.Of(new FilledDimension(Dimension.Of("season"), "Autumn")) };
         Assert.Null(Of(own, HoldKind.DimensionUnmapped, "Autumn"));
+        Assert.Equal(new MappingRemedy(KeyKind.Category, "Leather"), Of(Line(1, 1, "Leather"), HoldKind.DimensionMissing, "season"));
     }
 
     [Fact]
     public void What_no_mapping_ends_has_none()
     {
-        HoldKind[] mapped = [HoldKind.Unmapped, HoldKind.SettlementUnmapped, HoldKind.TaxCodeUnmapped, HoldKind.DimensionUnmapped];
+        HoldKind[] mapped =
+        [
+            HoldKind.Unmapped,
+            HoldKind.DimensionMissing,
+            HoldKind.SettlementUnmapped,
+            HoldKind.TaxCodeUnmapped,
+            HoldKind.DimensionUnmapped,
+        ];
         Assert.All(Enum.GetValues<HoldKind>().Except(mapped), kind => Assert.Null(Of(Line(1, 1, "Leather"), kind, "x")));
         Assert.Equal(new MappingRemedy(KeyKind.Settlement, "On account"), Of(Line(1, 1), HoldKind.SettlementUnmapped, "On account"));
         Assert.Equal(new MappingRemedy(KeyKind.TaxCode, "T1"), Of(Line(1, 1), HoldKind.TaxCodeUnmapped, "T1"));

@@ -1558,8 +1558,7 @@ export interface paths {
         get?: never;
         /**
          * Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what
-         *     its holder owes;
-         *     only what a person's own card paid is set aside.
+         *     its holder owes; only what a person's own card paid is set aside.
          */
         put: {
             parameters: {
@@ -5495,8 +5494,7 @@ export interface components {
         DifferenceKind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
         /**
          * @description What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines
-         *     itself.
-         *     Dimensions have an order: the four, then others by their word.
+         *     itself. Dimensions have an order: the four, then others by their word.
          */
         Dimension: string;
         /** @description A dimension that lines may carry. */

@@ -36,6 +36,11 @@ describe('a cause on the count', () => {
       'mapping?kind=payment_account&value=4417',
     ],
     [cause(reason('sign'), { documents: 1 }), 'Bill 7: why it waits.', 'arrivals/7?state=held&reason=sign'],
+    [
+      cause(reason('dimension_missing', 'category', 'Leather'), { value: 'season' }),
+      'Why it waits. 2 documents.',
+      'arrivals?state=held&reason=dimension_missing&reasonValue=season',
+    ],
     [cause(reason('supplier_undecided', null, 'x')), 'Why it waits. 2 documents.', 'set-up/suppliers'],
   ])('%#: says what it is, and opens where it ends', (of, title, address) => {
     expect(titleOf(of)).toBe(title);

@@ -5,8 +5,10 @@ import { remedyOf } from '../entries/remedies';
 
 type Cause = Schemas['WaitingAnswer'];
 
-// A supplier that says most of a line is no cause of its own: its documents are opened, and each line has its way on there.
+// A supplier that says most of a line is no cause of its own, and a dimension may lack on lines of many values: their documents are opened,
+// and each line has its way on there.
 const mappingOf = (cause: Cause) => {
+  if (cause.reason === 'dimension_missing') return null;
   if (cause.reason === 'payment_account_unmapped') return { kind: 'payment_account', value: cause.value };
   const remedy = remedyOf(cause);
   return remedy?.by === 'mapping' && remedy.kind !== 'supplier' ? { kind: remedy.kind, value: remedy.value } : null;

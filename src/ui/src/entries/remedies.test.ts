@@ -13,6 +13,10 @@ describe('what ends a reason', () => {
     [reason('unmapped', 'category', 'Leather'), { by: 'mapping', title: 'Map it for all', kind: 'category', value: 'Leather' }],
     [reason('tax_code_unmapped', 'tax_code', 'T1'), { by: 'mapping', title: 'Map it', kind: 'tax_code', value: 'T1' }],
     [reason('supplier_undecided', 'supplier', 'x'), { by: 'room', title: 'Decide it', view: 'set-up/suppliers' }],
+    [
+      reason('dimension_missing', 'category', 'Leather'),
+      { by: 'mapping', title: 'Fill it in for all', kind: 'category', value: 'Leather' },
+    ],
     [reason('refused'), { by: 'code_again' }],
     [reason('arithmetic'), null],
     [reason('unmapped'), null],

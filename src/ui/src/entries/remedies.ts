@@ -19,7 +19,7 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   role_missing: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
   role_ambiguous: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
   period_locked: { by: 'room', title: 'See the lock', view: 'set-up/choices' },
-  dimension_missing: { by: 'room', title: 'See what is required', view: 'set-up/choices' },
+  dimension_missing: null,
   refused: { by: 'code_again' },
   supplier_missing: null,
   employee_missing: null,
@@ -34,13 +34,18 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   tax_code_unmapped: null,
 };
 
+const titles: Partial<Record<Schemas['HoldKind'], string>> = {
+  unmapped: 'Map it for all',
+  dimension_missing: 'Fill it in for all',
+};
+
 /** What ends a reason; null where the source has to send the document anew. */
 export function remedyOf(reason: Reason): Remedy {
   const way = ways[reason.reason];
   if (way || !reason.keyKind) return way;
   return {
     by: 'mapping',
-    title: reason.reason === 'unmapped' ? 'Map it for all' : 'Map it',
+    title: titles[reason.reason] ?? 'Map it',
     kind: reason.keyKind,
     value: reason.key,
   };

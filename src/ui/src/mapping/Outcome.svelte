@@ -7,7 +7,7 @@
   let { rehearsal: r }: { rehearsal: Schemas['RehearsalAnswer'] } = $props();
   let opened = $state('');
   const parts: Record<string, string> = {
-    dimensions: 'get another department, location or project',
+    dimensions: 'get other dimensions',
     tax_code: 'get another tax code',
     item: 'name another item',
     text: 'get other texts',

@@ -18,13 +18,13 @@
   let refused = $state('');
   let busy = $state(false);
 
-  async function change(call: () => Promise<unknown>, done: string) {
+  async function change(call: () => Promise<unknown>, done: string, undo?: () => void) {
     refused = '';
     busy = true;
     try {
       await call();
       await client.invalidateQueries();
-      if (done) toast(done);
+      if (done) toast(done, undo ? { action: { label: 'Undo', onClick: undo } } : undefined);
     } catch (error) {
       refused = (error as Error).message;
     } finally {
@@ -32,10 +32,11 @@
     }
   }
 
-  const choose = (role: string, account: string) =>
+  const choose = (role: string, account: string, before: string | null = null): Promise<void> =>
     change(
       () => answer(api.PUT('/api/companies/{companyId}/connection/required', { params: { path }, body: { role, account } })),
       account ? 'Chosen; open documents are coded anew.' : 'Left to the ledger again.',
+      before === null ? undefined : () => void choose(role, before),
     );
   const check = () =>
     change(async () => {
@@ -70,7 +71,7 @@
             <td>
               {r.accountTitle}
               {#if r.chosen}<span class="text-soft text-xs"
-                  >chosen here {#if place.administers}<button class="quiet" onclick={() => choose(r.role, '')}
+                  >chosen here {#if place.administers}<button class="quiet" onclick={() => choose(r.role, '', r.account)}
                       >leave it to the ledger</button
                     >{/if}</span
                 >{/if}
@@ -83,7 +84,12 @@
             {#if place.administers}
               <td>
                 {#key `${r.role}${r.account}`}
-                  <AccountPicker value="" label={`Account for ${r.title}`} kinds={r.kinds} chosen={(id) => choose(r.role, id)} />
+                  <AccountPicker
+                    value=""
+                    label={`Account for ${r.title}`}
+                    kinds={r.kinds}
+                    chosen={(id) => choose(r.role, id, r.chosen ? r.account : '')}
+                  />
                 {/key}
               </td>
             {/if}

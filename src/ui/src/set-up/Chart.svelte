@@ -5,9 +5,10 @@
   import Waiting from '../frame/Waiting.svelte';
   import { accounts as chart, dimensions as all } from '../ledger/values';
   import Demands from './Demands.svelte';
+  import { demandOf, type Demand } from './demands';
 
   /** The chart: read only, with what pickers do not offer and the dimensions that lines to an account need. */
-  let { change }: { change: (call: () => Promise<unknown>, done: string) => Promise<void> } = $props();
+  let { change }: { change: (call: () => Promise<unknown>, done: string, undo?: () => void) => Promise<void> } = $props();
 
   const path = $derived({ companyId: place.company });
   const accounts = chart();
@@ -23,13 +24,17 @@
         ),
       '',
     );
-  const demandOn = (account: string, dimension: string, demand: Schemas['DimensionDemand']) =>
+  const demandOn = (a: Schemas['AccountAnswer'], dimension: string, demand: Demand, isUndo = false): Promise<void> =>
     change(
       () =>
         answer(
-          api.PUT('/api/companies/{companyId}/accounts/demands', { params: { path }, body: { account, dimension, demand } }),
+          api.PUT('/api/companies/{companyId}/accounts/demands', {
+            params: { path },
+            body: { account: a.id, dimension, demand },
+          }),
         ),
-      'Decided; open documents are coded anew.',
+      isUndo ? 'Taken back; open documents are coded anew.' : 'Decided; open documents are coded anew.',
+      isUndo ? undefined : () => void demandOn(a, dimension, demandOf(a.demands, dimension), true),
     );
 </script>
 
@@ -54,7 +59,7 @@
               wanted={a.demands}
               dimensions={dimensions.data ?? []}
               byLedger={a.requires}
-              decide={place.administers && a.active ? (dimension, demand) => void demandOn(a.id, dimension, demand) : undefined}
+              decide={place.administers && a.active ? (dimension, demand) => void demandOn(a, dimension, demand) : undefined}
             /></td
           >
           <td

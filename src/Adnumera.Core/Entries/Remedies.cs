@@ -20,7 +20,8 @@ public static class Remedies
             HoldKind.SettlementUnmapped => new MappingRemedy(KeyKind.Settlement, hold.Value),
             HoldKind.TaxCodeUnmapped => new MappingRemedy(KeyKind.TaxCode, hold.Value),
             HoldKind.DimensionUnmapped => OfDimension(line, hold.Value),
-            HoldKind.Unmapped => OfLine(document, line),
+            // A mapping names the account, and fills dimensions in.
+            HoldKind.Unmapped or HoldKind.DimensionMissing => OfLine(document, line),
             HoldKind.PeriodLocked
             or HoldKind.SupplierMissing
             or HoldKind.EmployeeMissing
@@ -32,7 +33,6 @@ public static class Remedies
             or HoldKind.PaymentAccountUnmapped
             or HoldKind.PaymentAccountAmbiguous
             or HoldKind.TextTooLong
-            or HoldKind.DimensionMissing
             or HoldKind.SupplierUndecided
             or HoldKind.RoleMissing
             or HoldKind.RoleAmbiguous
