@@ -21,7 +21,7 @@ internal static class MappingBench
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-bench-").FullName;
         var (large, small) = (Company(folder, 100_000), Company(folder, 10_000));
-        var change = new ChangesRequest([Row("category", "Touched", "5007")], false, "");
+        var change = new ChangesRequest([Row(KeyKind.Category, "Touched", "5007")], false, "");
 
         // In turn, and long enough that both meet the same compiled code.
         List<double> ofMany = [],
@@ -38,7 +38,7 @@ internal static class MappingBench
         Report.Ratio("rehearsal of 100 documents, of 100,000 : of 10,000 open ones", rehearsal / fewer, 1.5);
 
         // A thousand values of which nothing is mapped yet, a few documents each.
-        var rows = Enumerable.Range(0, 1000).Select(i => Row("item", $"New {i}", $"{5000 + i % 80}")).ToList();
+        var rows = Enumerable.Range(0, 1000).Select(i => Row(KeyKind.Item, $"New {i}", $"{5000 + i % 80}")).ToList();
         List<double> ours = [],
             bare = [];
         for (var round = 0; round < Rounds; round++)
@@ -73,7 +73,7 @@ internal static class MappingBench
         Directory.Delete(folder, true);
     }
 
-    private static RowRequest Row(string kind, string key, string account) =>
+    private static RowRequest Row(KeyKind kind, string key, string account) =>
         new(kind, key, "", "", account, null, null, null, null, null, null, false);
 
     private static double Median(Action act, int rounds = Rounds)

@@ -41,7 +41,7 @@ public sealed record RequiredAccountAnswer(
     string Link
 );
 
-public sealed record RoleRequest(string? Role, string? Account);
+public sealed record RoleRequest(AccountRole? Role, string? Account);
 
 public sealed record ConsentAnswer(string Url);
 

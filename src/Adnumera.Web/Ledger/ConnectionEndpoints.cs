@@ -261,8 +261,8 @@ internal static class ConnectionEndpoints
     private static List<RequiredAccountAnswer> ChooseRole(RoleRequest request, CompanyBooks books, LedgerAccess ledgers) =>
         books.File.InTransaction(company =>
         {
-            if (!Words<AccountRole>.TryRead(request.Role ?? "", out var role) || role == AccountRole.None)
-                throw new RefusedException("role", $"{Quote.Of(request.Role)} is not a role. Nothing was changed.", 400);
+            if (request.Role is not { } role || role == AccountRole.None)
+                throw new RefusedException("role", "Say which role the account fills. Nothing was changed.", 400);
             var table = new LedgerTable(company);
             var account = request.Account?.Trim() ?? "";
             if (account.Length > 0 && !(table.Chart().TryFind(account, out var found) && found.Active))

@@ -23,7 +23,7 @@ namespace Adnumera.Web.Mapping;
 /// cleared.</param>
 /// <param name="Remove">Takes the row away.</param>
 public sealed record RowRequest(
-    string? Kind,
+    KeyKind? Kind,
     string? Key,
     string? ForSource,
     string? EffectiveFrom,
@@ -268,12 +268,8 @@ internal static class MappingChanges
 
     private static RowIdentity IdentityOf(RowRequest request)
     {
-        if (!Words<KeyKind>.TryRead(request.Kind ?? "", out var kind))
-            throw new RefusedException(
-                "kind",
-                $"{Quote.Of(request.Kind)} is not a kind of value that is mapped. Nothing was changed.",
-                400
-            );
+        if (request.Kind is not { } kind)
+            throw new RefusedException("kind", "Say which kind of value is mapped. Nothing was changed.", StatusCodes.Status400BadRequest);
         if (string.IsNullOrWhiteSpace(request.Key))
             throw new RefusedException("key", "Say which value is mapped. Nothing was changed.", 400);
         var from = request.EffectiveFrom?.Trim() ?? "";

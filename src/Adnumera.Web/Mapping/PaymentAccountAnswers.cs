@@ -37,7 +37,7 @@ public sealed record PaymentAccountsAnswer(
 
 public sealed record PaymentAccountRequest(
     string? Name,
-    string? Kind,
+    PaymentAccountKind? Kind,
     string? Account,
     string? Currency,
     string? Holder,
@@ -55,13 +55,10 @@ internal sealed class PaymentAccountRules : AbstractValidator<PaymentAccountRequ
     public PaymentAccountRules()
     {
         this.Needs(r => r.Name, "name", "A payment account needs a name.");
-        RuleFor(r => r.Kind)
-            .Must(k => Words<PaymentAccountKind>.TryRead(k ?? "", out _))
-            .WithErrorCode("kind")
-            .WithMessage(r => $"{Quote.Of(r.Kind)} is not a kind of payment account.");
+        RuleFor(r => r.Kind).NotNull().WithErrorCode("kind").WithMessage("Say what kind of payment account it is.");
         RuleFor(r => r.Holder)
             .Must(h => !string.IsNullOrWhiteSpace(h))
-            .When(r => Words<PaymentAccountKind>.TryRead(r.Kind ?? "", out var kind) && kind == PaymentAccountKind.Personal)
+            .When(r => r.Kind == PaymentAccountKind.Personal)
             .WithErrorCode("holder")
             .WithMessage(r => $"“{r.Name?.Trim()}” is a person's own: say whose, for what it pays is owed to that person.");
         RuleFor(r => r.Currency)

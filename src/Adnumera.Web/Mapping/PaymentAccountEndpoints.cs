@@ -196,7 +196,7 @@ internal static class PaymentAccountEndpoints
     {
         var chart = BasisTable.Of(company).Chart;
         var (name, account) = (request.Name?.Trim() ?? "", request.Account?.Trim() ?? "");
-        var kind = Words<PaymentAccountKind>.Read(request.Kind!);
+        var kind = request.Kind!.Value;
         var holder = request.Holder?.Trim() ?? "";
         if (kind == PaymentAccountKind.Personal)
         {

@@ -6141,7 +6141,7 @@ export interface components {
         PaymentAccountKind: "company_card" | "debit_card" | "cash" | "gift_balance" | "prepaid_card" | "personal";
         PaymentAccountRequest: {
             name: null | string;
-            kind: null | string;
+            kind: null | components["schemas"]["PaymentAccountKind"];
             account: null | string;
             currency: null | string;
             holder: null | string;
@@ -6360,7 +6360,7 @@ export interface components {
          */
         Role: "reader" | "bookkeeper" | "administrator";
         RoleRequest: {
-            role: null | string;
+            role: null | components["schemas"]["AccountRole"];
             account: null | string;
         };
         RowAnswer: {
@@ -6382,7 +6382,7 @@ export interface components {
         };
         /** @description A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared. */
         RowRequest: {
-            kind: null | string;
+            kind: null | components["schemas"]["KeyKind"];
             key: null | string;
             forSource: null | string;
             effectiveFrom: null | string;

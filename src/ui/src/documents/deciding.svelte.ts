@@ -55,7 +55,11 @@ export class Deciding {
       params: { path: path(at) },
       body: { reason },
     });
-    const posts = (await call).data?.isPrivate ?? false;
+    // Whatever fails is said where the decision is.
+    const posts = await call.then(
+      ({ data }) => data?.isPrivate ?? false,
+      () => false,
+    );
     await this.#decide(at, posts ? 'Private: whoever holds the card owes it.' : 'Set aside.', call, () =>
       posts ? this.notPrivate(at) : this.takeUp(at),
     );

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
-  import { answer, api } from '../api/client';
+  import { answer, api, type Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
@@ -32,7 +32,7 @@
     }
   }
 
-  const choose = (role: string, account: string, before: string | null = null): Promise<void> =>
+  const choose = (role: Schemas['AccountRole'], account: string, before: string | null = null): Promise<void> =>
     change(
       () => answer(api.PUT('/api/companies/{companyId}/connection/required', { params: { path }, body: { role, account } })),
       account ? 'Chosen; open documents are coded anew.' : 'Left to the ledger again.',

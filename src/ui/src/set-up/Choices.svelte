@@ -54,14 +54,16 @@
     try {
       await put({ ...edited, confirmed });
       toast('Saved; open documents are coded anew.', {
-        action: { label: 'Undo', onClick: () => put({ ...before, confirmed: true }) },
+        action: { label: 'Undo', onClick: () => put({ ...before, confirmed: true }).catch(say) },
       });
     } catch (error) {
-      refused = (error as Error).message;
+      say(error as Error);
     } finally {
       busy = false;
     }
   }
+
+  const say = (error: Error) => (refused = error.message);
 
   async function put(body: Schemas['Choices']) {
     await answer(api.PUT('/api/companies/{companyId}/choices', { params: { path }, body }));
