@@ -21,7 +21,7 @@ internal static class MappingBench
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-bench-").FullName;
         var (large, small) = (Company(folder, 100_000), Company(folder, 10_000));
-        var change = new ChangesRequest([Row(KeyKind.Category, "Touched", "5007")], false, "");
+        var change = new ChangesRequest([Row(KeyKind.Category, "Touched", "5007")], false, null);
 
         // In turn, and long enough that both meet the same compiled code.
         List<double> ofMany = [],
@@ -44,7 +44,7 @@ internal static class MappingBench
         for (var round = 0; round < Rounds; round++)
         {
             var watch = Stopwatch.StartNew();
-            var saved = large.InTransaction(c => MappingChanges.Save(c, Arrivals.Books(large), new ChangesRequest(rows, false, "")));
+            var saved = large.InTransaction(c => MappingChanges.Save(c, Arrivals.Books(large), new ChangesRequest(rows, false, null)));
             ours.Add(watch.Elapsed.TotalMilliseconds);
             bare.Add(
                 Bare(folder, round, rows.Count)

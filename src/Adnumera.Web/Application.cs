@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.LedgerClient.Http;
@@ -22,7 +21,6 @@ using FluentValidation;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
-using Microsoft.OpenApi;
 using Quartz;
 using Serilog;
 
@@ -131,35 +129,7 @@ public static class Application
         builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
         builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
         builder.Services.AddSingleton<IValidator<GroupAnswer>, GroupRules>();
-        builder.Services.AddOpenApi(o =>
-            o.AddSchemaTransformer(
-                    (schema, context, _) =>
-                    {
-                        // A dimension travels as its word, which its converter does not tell the description.
-                        if (context.JsonTypeInfo.Type == typeof(Dimension))
-                            schema.Type = JsonSchemaType.String;
-                        return Task.CompletedTask;
-                    }
-                )
-                .AddOperationTransformer(
-                    (operation, context, _) =>
-                    {
-                        // The company of the address is read by the use case's own binding, which the description does not see.
-                        if (context.Description.RelativePath?.Contains("{companyId}", StringComparison.Ordinal) == true)
-                            (operation.Parameters ??= []).Insert(
-                                0,
-                                new OpenApiParameter
-                                {
-                                    Name = "companyId",
-                                    In = ParameterLocation.Path,
-                                    Required = true,
-                                    Schema = new OpenApiSchema { Type = JsonSchemaType.String },
-                                }
-                            );
-                        return Task.CompletedTask;
-                    }
-                )
-        );
+        builder.Services.AddOpenApi(Description.Of);
         configure?.Invoke(builder);
 
         var app = builder.Build();

@@ -449,7 +449,7 @@ public sealed class StorageTests : IDisposable
         var ines = installation.AddPerson("Ines", "ines@x.example", "hash");
         installation.Join(ines, "b", "reader");
         Assert.Equal(["b"], installation.Memberships(ines).Select(m => m.Company));
-        Assert.Null(installation.Role(ines, "a"));
+        Assert.Null(installation.RoleOf(ines, "a"));
         Assert.Equal("Ines", installation.FindBySignIn("INES@x.example")!.Name);
         Assert.Throws<SqliteException>(() => installation.Join(ines, "a", "owner"));
     }

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Files;
 using Dapper;
@@ -9,16 +10,23 @@ namespace Adnumera.Storage.Installation;
 public sealed record Person(long Id, string Name, string SignIn, string PasswordHash, long Failed, string LockedUntil, string Stamp);
 
 /// <summary>A company that a person may open, and as what.</summary>
-[method: ExplicitConstructor]
-public sealed record Membership(string Company, string CompanyName, string Role);
+public sealed record Membership(string Company, string CompanyName, Role Role);
 
 /// <summary>A person of a company.</summary>
-[method: ExplicitConstructor]
-public sealed record Member(long Id, string Name, string SignIn, string Role);
+public sealed record Member(long Id, string Name, string SignIn, Role Role);
 
 /// <summary>Something that went wrong without anybody there.</summary>
-[method: ExplicitConstructor]
-public sealed record TroubleRow(string What, string At, string Detail);
+public sealed record TroubleRow(Unattended What, string At, string Detail);
+
+/// <summary>What is done without anybody there.</summary>
+public enum Unattended
+{
+    /// <summary>Going on with what a stop cut off.</summary>
+    Start,
+
+    /// <summary>The dispatch of a schedule.</summary>
+    Schedule,
+}
 
 /// <summary>The installation's own file: who may sign in, which companies there are, and where their audits end.</summary>
 public sealed class InstallationFile(string path, int busySeconds = 10) : SqliteFile(path, "Installation", busySeconds)
@@ -33,32 +41,38 @@ public sealed class InstallationFile(string path, int busySeconds = 10) : Sqlite
 
     public IReadOnlyList<Membership> Memberships(long person) =>
         Read(c =>
-            c.Query<Membership>(
-                    "select m.company_id as Company, c.name as CompanyName, m.role as Role from membership m "
-                        + "join company c on c.id = m.company_id where m.person_id = @person order by c.name",
+            c.Query<(string Company, string Name, string Role)>(
+                    "select m.company_id, c.name, m.role from membership m join company c on c.id = m.company_id "
+                        + "where m.person_id = @person order by c.name",
                     new { person }
                 )
-                .AsList()
+                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role)))
+                .ToList()
         );
 
     /// <summary>Who belongs to a company.</summary>
     public IReadOnlyList<Member> Members(string company) =>
         Read(c =>
-            c.Query<Member>(
-                    "select p.id as Id, p.name as Name, p.sign_in as SignIn, m.role as Role from membership m "
-                        + "join person p on p.id = m.person_id where m.company_id = @company order by p.name",
+            c.Query<(long Id, string Name, string SignIn, string Role)>(
+                    "select p.id, p.name, p.sign_in, m.role from membership m join person p on p.id = m.person_id "
+                        + "where m.company_id = @company order by p.name",
                     new { company }
                 )
-                .AsList()
+                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role)))
+                .ToList()
         );
 
-    public string? Role(long person, string company) =>
+    /// <summary>What a person is in a company; nothing when they have no part in it.</summary>
+    public Role? RoleOf(long person, string company) =>
         Read(c =>
             c.QueryFirstOrDefault<string>(
                 "select role from membership where person_id = @person and company_id = @company",
                 new { person, company }
             )
-        );
+        )
+            is { } role
+            ? Words<Role>.Read(role)
+            : null;
 
     public IReadOnlyList<string> Companies() => Read(c => c.Query<string>("select id from company order by id").AsList());
 
@@ -170,7 +184,7 @@ public sealed class InstallationFile(string path, int busySeconds = 10) : Sqlite
         );
 
     /// <summary>Keeps what went wrong without anybody there, until it goes well again.</summary>
-    public void Trouble(string company, string what, DateTimeOffset at, string detail) =>
+    public void Trouble(string company, Unattended what, DateTimeOffset at, string detail) =>
         InTransaction(c =>
             c.Execute(
                 "insert into trouble (company_id, what, at, detail) values (@company, @what, @at, @detail) on conflict do update "
@@ -178,7 +192,7 @@ public sealed class InstallationFile(string path, int busySeconds = 10) : Sqlite
                 new
                 {
                     company,
-                    what,
+                    what = Words<Unattended>.Of(what),
                     at = Iso.Text(at),
                     detail,
                 }
@@ -186,15 +200,21 @@ public sealed class InstallationFile(string path, int busySeconds = 10) : Sqlite
         );
 
     /// <summary>It went well again.</summary>
-    public void Well(string company, string what) =>
-        InTransaction(c => c.Execute("delete from trouble where company_id = @company and what = @what", new { company, what }));
+    public void Well(string company, Unattended what) =>
+        InTransaction(c =>
+            c.Execute(
+                "delete from trouble where company_id = @company and what = @what",
+                new { company, what = Words<Unattended>.Of(what) }
+            )
+        );
 
     public IReadOnlyList<TroubleRow> Troubles(string company) =>
         Read(c =>
-            c.Query<TroubleRow>(
-                    "select what as What, at as At, detail as Detail from trouble where company_id = @company order by at desc",
+            c.Query<(string What, string At, string Detail)>(
+                    "select what, at, detail from trouble where company_id = @company order by at desc",
                     new { company }
                 )
-                .AsList()
+                .Select(t => new TroubleRow(Words<Unattended>.Read(t.What), t.At, t.Detail))
+                .ToList()
         );
 }

@@ -6,6 +6,9 @@ namespace Adnumera.Storage.Mapping;
 /// <summary>What pickers and lists do not offer: accounts by id, values by kind. Whatever uses it goes on.</summary>
 public sealed class HiddenTable(SqliteConnection company)
 {
+    /// <summary>The kind that accounts of the ledger are hidden under.</summary>
+    public const string Account = "account";
+
     /// <summary>Hidden values of a kind, folded: <c>account</c>, or a kind of key.</summary>
     public IReadOnlySet<string> Of(string kind) =>
         company.Query<string>("select value_key from hidden where kind = @kind", new { kind }).ToHashSet();

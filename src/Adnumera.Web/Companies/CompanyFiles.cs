@@ -70,10 +70,10 @@ public sealed class CompanyFiles
     /// <summary>Does something in each company on its own: whatever goes wrong in one is logged, kept for whoever looks, and stops neither
     /// the others nor the server.</summary>
     /// <param name="log">Where it is logged.</param>
-    /// <param name="what">What is done, as the page names it.</param>
+    /// <param name="what">What is done.</param>
     /// <param name="at">The clock.</param>
     /// <param name="act">What is done.</param>
-    public void ForEach(ILogger log, string what, TimeProvider at, Action<string, CompanyFile> act)
+    public void ForEach(ILogger log, Unattended what, TimeProvider at, Action<string, CompanyFile> act)
     {
         foreach (var company in Installation.Companies())
         {

@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Storage.Installation;
 using Adnumera.Web.Requests;
 
 namespace Adnumera.Web.Count;
@@ -25,7 +26,7 @@ public sealed record CountAnswer(
 
 public sealed record OpenCorrectionAnswer(long DocumentId, string Title, string At, string Money);
 
-public sealed record TroubleAnswer(string What, string At, string Detail);
+public sealed record TroubleAnswer(Unattended What, string At, string Detail);
 
 public sealed record MoneyCount(string Currency, long Documents, string Money);
 
@@ -81,4 +82,14 @@ public sealed record OverviewAnswer(
 
 public sealed record FoundAnswer(IReadOnlyList<FoundRow> Rows);
 
-public sealed record FoundRow(string Kind, string Title, string Note, string Key);
+/// <summary>What one search finds.</summary>
+public enum FoundKind
+{
+    Document,
+    Account,
+    Value,
+}
+
+/// <param name="KeyKind">The kind of a mapped value; none for the others.</param>
+/// <param name="Key">The document's or account's id, or the value.</param>
+public sealed record FoundRow(FoundKind Kind, KeyKind? KeyKind, string Title, string Note, string Key);

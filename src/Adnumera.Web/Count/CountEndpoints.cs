@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
@@ -207,7 +208,8 @@ internal static class CountEndpoints
         var documents = new DocumentList(c)
             .Page(query.Filter(currency, today), DocumentOrder.Latest, null, 0, 8)
             .Select(d => new FoundRow(
-                "document",
+                FoundKind.Document,
+                null,
                 Title(d.Who, d.Kind, d.Reference),
                 $"{d.Date} · {AmountText.Format(d.SignedTotal, Currency.Of(d.Currency).Digits)} {d.Currency}",
                 d.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)
@@ -216,11 +218,12 @@ internal static class CountEndpoints
             .Accounts()
             .Where(a => Folded.Of(a.Title).Contains(Folded.Of(text), StringComparison.Ordinal))
             .Take(5)
-            .Select(a => new FoundRow("account", a.Title, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Id));
+            .Select(a => new FoundRow(FoundKind.Account, null, a.Title, Words<AccountKind>.Of(a.Kind).Replace('_', ' '), a.Id));
         var values = new MappingTable(c)
             .Like(text, 6)
             .Select(m => new FoundRow(
-                Words<KeyKind>.Of(m.Kind),
+                FoundKind.Value,
+                m.Kind,
                 m.Key,
                 $"{m.Kind.Title()} → {new LedgerTable(c).Chart().Title(m.Account)}",
                 m.Key

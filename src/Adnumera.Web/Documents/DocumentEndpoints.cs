@@ -1,4 +1,5 @@
 using System.Globalization;
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Companies;

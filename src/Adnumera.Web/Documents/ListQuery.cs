@@ -9,19 +9,19 @@ namespace Adnumera.Web.Documents;
 /// <summary>What a list of documents is asked for; every part may be left out.</summary>
 public sealed record ListQuery
 {
-    public string? State { get; init; }
+    public Word<DocumentState>? State { get; init; }
 
     public string? Source { get; init; }
 
     public string? Period { get; init; }
 
-    public string? Kind { get; init; }
+    public Word<DocumentKind>? Kind { get; init; }
 
-    public string? Reason { get; init; }
+    public Word<HoldKind>? Reason { get; init; }
 
     public string? ReasonValue { get; init; }
 
-    public string? KeyKind { get; init; }
+    public Word<KeyKind>? KeyKind { get; init; }
 
     public string? Key { get; init; }
 
@@ -29,26 +29,26 @@ public sealed record ListQuery
 
     public string? Text { get; init; }
 
-    public string? Order { get; init; }
+    public Word<DocumentOrder>? Order { get; init; }
 
     public bool? Noticed { get; init; }
 
     /// <summary>The order; the latest first when it is left out.</summary>
-    public DocumentOrder OrderValue => Word.ReadOrNone<DocumentOrder>(Order, "order") ?? DocumentOrder.Latest;
+    public DocumentOrder OrderValue => Order?.ReadOrNone("order") ?? DocumentOrder.Latest;
 
     /// <summary>What the list is narrowed to.</summary>
     /// <exception cref="Refusals.RefusedException">A word or the period is none.</exception>
     public DocumentFilter Filter(Currency currency, DateOnly today) =>
         new()
         {
-            State = Word.ReadOrNone<DocumentState>(State, "state"),
+            State = State?.ReadOrNone("state"),
             Source = Source,
             Period = Dates.PeriodOrAll(Period),
             NoticedOn = Noticed == true ? today : null,
-            Kind = Word.ReadOrNone<DocumentKind>(Kind, "kind"),
-            Reason = Word.ReadOrNone<HoldKind>(Reason, "reason"),
+            Kind = Kind?.ReadOrNone("kind"),
+            Reason = Reason?.ReadOrNone("reason"),
             ReasonValue = ReasonValue,
-            KeyKind = Word.ReadOrNone<KeyKind>(KeyKind, "keyKind"),
+            KeyKind = KeyKind?.ReadOrNone("keyKind"),
             Key = Key,
             Account = Account,
             Text = Text,

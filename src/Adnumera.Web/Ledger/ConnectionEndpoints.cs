@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using Adnumera.Core.Access;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -124,7 +125,7 @@ internal static class ConnectionEndpoints
     private static List<AccountAnswer> Accounts(SqliteConnection company, LedgerAccess ledgers)
     {
         var table = new LedgerTable(company);
-        var hidden = new HiddenTable(company).Of("account");
+        var hidden = new HiddenTable(company).Of(HiddenTable.Account);
         var (connection, organisation) = (table.Connection(), table.Pulled()?.Id ?? "");
         var demands = AccountDemandTable.Of(company);
         return
@@ -336,8 +337,8 @@ internal static class ConnectionEndpoints
         var (company, person) = (who[0], who[1]);
         if (
             person != http.User.FindFirstValue(ClaimTypes.NameIdentifier)
-            || !Access.Allows(
-                companies.Installation.Role(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company),
+            || !Rights.Allow(
+                companies.Installation.RoleOf(long.Parse(person, System.Globalization.CultureInfo.InvariantCulture), company),
                 Right.Administer
             )
         )

@@ -47,4 +47,4 @@ public sealed record BookTakenIn(
     long SetId
 );
 
-public sealed record UnknownRow(string Kind, string Key, string Account, string Why);
+public sealed record UnknownRow(KeyKind Kind, string Key, string Account, string Why);

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
@@ -264,7 +265,7 @@ internal static class BookEndpoints
                 .. unknown
                     .Take(MostListed)
                     .Select(u => new UnknownRow(
-                        u.Kind.Title(),
+                        u.Kind,
                         u.Key,
                         u.After!.Account,
                         ReasonWords.Because(Targets.Broken(basis.Chart, u.After)!.Value)

@@ -78,4 +78,5 @@ public sealed record MappingRehearsal(
     IReadOnlyList<string> Means
 );
 
-public sealed record HideRequest(string? Kind, string? Value, bool Hidden);
+/// <param name="Kind">The kind of the value; none for an account of the ledger.</param>
+public sealed record HideRequest(KeyKind? Kind, string? Value, bool Hidden);

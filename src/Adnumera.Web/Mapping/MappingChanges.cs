@@ -41,7 +41,15 @@ public sealed record RowRequest(
 /// <param name="Rows">One or thousands.</param>
 /// <param name="Confirmed">Whether the unusual targets among them are meant.</param>
 /// <param name="Origin">Where they come from: by hand, from a file, from suggestions.</param>
-public sealed record ChangesRequest(IReadOnlyList<RowRequest>? Rows, bool Confirmed, string? Origin);
+public sealed record ChangesRequest(IReadOnlyList<RowRequest>? Rows, bool Confirmed, ChangeOrigin? Origin);
+
+/// <summary>The ways in which rows of the mapping book are changed on its pages.</summary>
+public enum ChangeOrigin
+{
+    ByHand,
+    Grid,
+    Suggestions,
+}
 
 /// <param name="SetId">The set that was made; 0 when nothing changed.</param>
 /// <param name="Changed">How many rows changed.</param>
@@ -258,12 +266,12 @@ internal static class MappingChanges
             .FirstOrDefault();
     }
 
-    private static string Origin(string? origin) =>
+    private static string Origin(ChangeOrigin? origin) =>
         origin switch
         {
-            "grid" => "the grid",
-            "suggestions" => "suggestions",
-            _ => "by hand",
+            ChangeOrigin.Grid => "the grid",
+            ChangeOrigin.Suggestions => "suggestions",
+            ChangeOrigin.ByHand or null => "by hand",
         };
 
     private static RowIdentity IdentityOf(RowRequest request)

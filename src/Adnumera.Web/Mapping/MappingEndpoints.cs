@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
@@ -45,18 +46,13 @@ internal static class MappingEndpoints
     private static SavedAnswer Save(ChangesRequest changes, CompanyBooks books) =>
         books.File.InTransaction(c => MappingChanges.Save(c, books, changes));
 
-    private static ValueDetail GetValue(string kind, string key, CompanyBooks books) =>
-        books.File.Read(c => Detail(c, KindOf(kind), key, books));
+    private static ValueDetail GetValue(Word<KeyKind> kind, string key, CompanyBooks books) =>
+        books.File.Read(c => Detail(c, kind.Read("kind"), key, books));
 
-    public static KeyKind KindOf(string? kind) =>
-        Words<KeyKind>.TryRead(kind ?? "", out var value)
-            ? value
-            : throw new RefusedException("kind", $"{Quote.Of(kind)} is not a kind of value that is mapped here.", 400);
-
-    private static ValuesAnswer ValuesOf(string kind, CompanyBooks books)
+    private static ValuesAnswer ValuesOf(Word<KeyKind> kind, CompanyBooks books)
     {
         var today = books.Today;
-        return books.File.Read(c => Values(c, KindOf(kind), today));
+        return books.File.Read(c => Values(c, kind.Read("kind"), today));
     }
 
     private static MappingRehearsal RehearseChanges(ChangesRequest changes, CompanyBooks books)
@@ -233,8 +229,9 @@ internal static class MappingEndpoints
 
     private static IResult Hide(HideRequest request, CompanyBooks books)
     {
-        var (kind, value) = (request.Kind?.Trim() ?? "", request.Value?.Trim() ?? "");
-        if ((kind != "account" && !Words<KeyKind>.TryRead(kind, out _)) || value.Length == 0)
+        var kind = request.Kind is { } of ? Words<KeyKind>.Of(of) : HiddenTable.Account;
+        var value = request.Value?.Trim() ?? "";
+        if (value.Length == 0)
             throw new RefusedException("hidden", "Say what is hidden. Nothing was changed.", 400);
         books.File.InTransaction(c =>
         {

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -56,6 +57,6 @@ internal static class SuggestionEndpoints
         );
     }
 
-    private static SuggestionsAnswer GetSuggestions(string kind, CompanyBooks books) =>
-        books.File.Read(c => Of(c, MappingEndpoints.KindOf(kind)));
+    private static SuggestionsAnswer GetSuggestions(Word<KeyKind> kind, CompanyBooks books) =>
+        books.File.Read(c => Of(c, kind.Read("kind")));
 }

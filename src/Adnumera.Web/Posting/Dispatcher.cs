@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;
@@ -16,7 +17,6 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
     : BackgroundService
 {
     internal const string Turn = "a dispatch";
-    internal const string Schedule = "schedule";
     private readonly ConcurrentDictionary<string, (long Dispatch, Task Task)> running = new(StringComparer.Ordinal);
     private CancellationToken stopping = CancellationToken.None;
 
@@ -134,7 +134,7 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         // A dispatch that has no end was cut off with the server: it goes on.
         companies.ForEach(
             log,
-            "start",
+            Unattended.Start,
             clock,
             (company, file) =>
             {
@@ -209,8 +209,8 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
             return 0;
         });
         if (end.Well)
-            companies.Installation.Well(books.CompanyId, Schedule);
+            companies.Installation.Well(books.CompanyId, Unattended.Schedule);
         else if (scheduled)
-            companies.Installation.Trouble(books.CompanyId, Schedule, clock.GetUtcNow(), end.Outcome);
+            companies.Installation.Trouble(books.CompanyId, Unattended.Schedule, clock.GetUtcNow(), end.Outcome);
     }
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;
@@ -41,7 +42,7 @@ public sealed class PostingClock(
     public void StartScheduled() =>
         companies.ForEach(
             log,
-            Dispatcher.Schedule,
+            Unattended.Schedule,
             clock,
             (company, file) =>
             {
@@ -101,7 +102,7 @@ public sealed class PostingClock(
         }
         catch (RefusedException e) when (e.Type == "nothing-ready")
         {
-            companies.Installation.Well(books.CompanyId, Dispatcher.Schedule);
+            companies.Installation.Well(books.CompanyId, Unattended.Schedule);
         }
         catch (RefusedException e) when (e.Type == "planned")
         {

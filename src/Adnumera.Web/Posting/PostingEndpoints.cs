@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;

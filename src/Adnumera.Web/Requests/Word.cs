@@ -2,25 +2,31 @@ using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;
 
-/// <summary>Fixed words as requests carry them in an address.</summary>
-internal static class Word
+/// <summary>A fixed word as an address carries it; it is read where it is used, so that whoever reads it can name the field.</summary>
+/// <typeparam name="T">The enumeration that it is a word of; the API's description lists its words.</typeparam>
+public readonly record struct Word<T>(string Text)
+    where T : struct, Enum
 {
-    /// <summary>The value of a word.</summary>
-    /// <param name="text">The word.</param>
+    /// <summary>Takes any text: a wrong one is refused where it is read.</summary>
+    public static bool TryParse(string? text, IFormatProvider? provider, out Word<T> word)
+    {
+        word = new Word<T>(text ?? "");
+        return true;
+    }
+
+    /// <summary>The value.</summary>
     /// <param name="what">What it is a word of, such as <c>state</c>.</param>
     /// <exception cref="RefusedException">It is none.</exception>
-    public static T Read<T>(string? text, string what)
-        where T : struct, Enum =>
-        Words<T>.TryRead(text ?? "", out var value)
+    public T Read(string what) =>
+        Words<T>.TryRead(Text, out var value)
             ? value
             : throw new RefusedException(
                 what,
-                $"{Quote.Of(text)} is none of {string.Join(", ", Words<T>.All)}. Nothing was changed.",
+                $"{Quote.Of(Text)} is none of {string.Join(", ", Words<T>.All)}. Nothing was changed.",
                 StatusCodes.Status400BadRequest
             );
 
-    /// <summary>The value of a word; none when it is blank.</summary>
+    /// <summary>The value; none when it is blank.</summary>
     /// <exception cref="RefusedException">It is filled, and none.</exception>
-    public static T? ReadOrNone<T>(string? text, string what)
-        where T : struct, Enum => string.IsNullOrEmpty(text) ? null : Read<T>(text, what);
+    public T? ReadOrNone(string what) => string.IsNullOrEmpty(Text) ? null : Read(what);
 }

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Files;

@@ -1,51 +1,13 @@
 using System.Security.Claims;
+using Adnumera.Core.Access;
 using Adnumera.Web.Companies;
 using Microsoft.AspNetCore.Authorization;
 
 namespace Adnumera.Web.SignIn;
 
-/// <summary>What a person may do in a company.</summary>
-public enum Right
-{
-    /// <summary>Look at everything.</summary>
-    Read,
-
-    /// <summary>Keep the books: take in, map, decide, post, prove.</summary>
-    Bookkeep,
-
-    /// <summary>Connect the ledger, choose for the company, look after its safety.</summary>
-    Administer,
-}
-
-/// <summary>What a person is in a company.</summary>
-public enum Role
-{
-    /// <summary>Looks at everything.</summary>
-    Reader,
-
-    /// <summary>Keeps the books.</summary>
-    Bookkeeper,
-
-    /// <summary>Does that, and decides for the company.</summary>
-    Administrator,
-}
-
-/// <summary>Which role carries which rights. Checked on the server for each request; nothing is allowed that is not named.</summary>
+/// <summary>Rights checked on the server for each request; deny by default.</summary>
 public static class Access
 {
-    /// <summary>The rights of a role.</summary>
-    public static IReadOnlyList<Right> Rights(this Role role) =>
-        role switch
-        {
-            Role.Reader => [Right.Read],
-            Role.Bookkeeper => [Right.Read, Right.Bookkeep],
-            Role.Administrator => [Right.Read, Right.Bookkeep, Right.Administer],
-        };
-
-    /// <summary>Whether a role as it is kept carries a right; one that is not known carries none.</summary>
-    public static bool Allows(string? role, Right right) =>
-        Words<Role>.TryRead(role ?? "", out var known) && known.Rights().Contains(right);
-
     /// <summary>Allows an endpoint to whoever has a right in the company of the address, and to nobody else.</summary>
     public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right)
         where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Words<Right>.Of(right));
@@ -73,7 +35,7 @@ public static class Access
                 context.Resource is HttpContext http
                 && http.Request.RouteValues["companyId"] is string company
                 && long.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
-                && Allows(companies.Installation.Role(person, company), requirement.Right)
+                && Rights.Allow(companies.Installation.RoleOf(person, company), requirement.Right)
             )
                 context.Succeed(requirement);
             return Task.CompletedTask;

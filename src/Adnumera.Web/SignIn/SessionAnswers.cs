@@ -1,3 +1,5 @@
+using Adnumera.Core.Access;
+
 namespace Adnumera.Web.SignIn;
 
 public sealed record SignInRequest(string? SignIn, string? Password);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Security.Claims;
+using Adnumera.Core.Access;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
@@ -70,8 +71,7 @@ internal static class SessionEndpoints
 
     private static CompanyAnswer Answer(Membership membership)
     {
-        var role = Words<Role>.Read(membership.Role);
-        return new CompanyAnswer(membership.Company, membership.CompanyName, role, role.Rights());
+        return new CompanyAnswer(membership.Company, membership.CompanyName, membership.Role, Rights.Of(membership.Role));
     }
 
     private static async Task<IResult> SignIn(

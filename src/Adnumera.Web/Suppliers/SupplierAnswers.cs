@@ -1,3 +1,4 @@
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Suppliers;
 using Adnumera.Storage.Suppliers;
 
@@ -48,7 +49,7 @@ public sealed record GroupAnswer(
     string? CostAccount,
     string? Term,
     string? TaxCode,
-    string? Form,
+    LedgerForm? Form,
     string? Box
 );
 

@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
@@ -107,12 +108,14 @@ internal static class SupplierEndpoints
             [
                 .. new SupplierGroupTable(company)
                     .All()
-                    .Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, g.Form, g.Box)),
+                    .Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, FormOf(g), g.Box)),
             ],
             unlinked.Count(s => directory.IsInLedger(directory.NameOf(s))),
             currency.Code
         );
     }
+
+    private static LedgerForm? FormOf(SupplierGroup group) => group.Form.Length > 0 ? Words<LedgerForm>.Read(group.Form) : null;
 
     private static SuppliersAnswer Link(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, LinkRequest request)
     {
@@ -186,7 +189,7 @@ internal static class SupplierEndpoints
             Blank(request.CostAccount),
             Blank(request.Term),
             Blank(request.TaxCode),
-            Blank(request.Form),
+            request.Form is { } form ? Words<LedgerForm>.Of(form) : "",
             Blank(request.Box)
         );
         if (group.PayablesAccount.Length > 0 && Targets.BrokenForOffset(basis.Chart, group.PayablesAccount) is { } payable)

@@ -36,11 +36,8 @@ internal sealed class GroupRules : AbstractValidator<GroupAnswer>
     {
         this.Needs(r => r.Name, "name", "A group needs a name.");
         RuleFor(r => r.Form)
-            .Must(f => string.IsNullOrWhiteSpace(f) || IsForm(f.Trim()))
+            .Must(f => f is not { } form || DocumentKind.Bill.Row().Forms.Contains(form))
             .WithErrorCode("form")
-            .WithMessage(r => $"{Quote.Of(r.Form)} is no form of a bill.");
+            .WithMessage(r => $"{Words<LedgerForm>.Of(r.Form!.Value)} is no form of a bill.");
     }
-
-    private static bool IsForm(string text) =>
-        Words<LedgerForm>.TryRead(text, out var form) && DocumentKind.Bill.Row().Forms.Contains(form);
 }

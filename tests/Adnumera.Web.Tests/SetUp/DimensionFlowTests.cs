@@ -75,7 +75,7 @@ public sealed class DimensionFlowTests() : ConnectedHouse("administrator")
                     },
                 },
                 confirmed = true,
-                origin = "by hand",
+                origin = "by_hand",
             }
         );
         Assert.Empty(await Reasons(1));
@@ -113,7 +113,7 @@ public sealed class DimensionFlowTests() : ConnectedHouse("administrator")
                     },
                 },
                 confirmed = true,
-                origin = "by hand",
+                origin = "by_hand",
             }
         );
         Assert.Empty(await Reasons(1));

@@ -312,7 +312,7 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
             "mapping/hidden",
             new
             {
-                kind = "account",
+                kind = (string?)null,
                 value = "5120",
                 hidden = true,
             }

@@ -52,6 +52,27 @@ public sealed class VocabularyTests() : ConnectedHouse("reader")
         Assert.Equal(rights, string.Join(' ', company.GetProperty("rights").EnumerateArray().Select(r => r.GetString())));
     }
 
+    [Theory]
+    [InlineData("documents", "state", typeof(DocumentState))]
+    [InlineData("documents", "kind", typeof(DocumentKind))]
+    [InlineData("documents", "reason", typeof(HoldKind))]
+    [InlineData("documents", "keyKind", typeof(KeyKind))]
+    [InlineData("mapping/{kind}/values", "kind", typeof(KeyKind))]
+    public async Task The_description_lists_the_words_that_an_address_may_carry(string path, string name, Type words)
+    {
+        var description = await Ask("openapi/v1.json");
+        var parameters = description
+            .GetProperty("paths")
+            .GetProperty($"/api/companies/{{companyId}}/{path}")
+            .GetProperty("get")
+            .GetProperty("parameters");
+        var schema = parameters.EnumerateArray().Single(p => p.GetProperty("name").GetString() == name).GetProperty("schema");
+        Assert.Equal(
+            Enum.GetNames(words).Select(JsonNamingPolicy.SnakeCaseLower.ConvertName).Order(),
+            schema.GetProperty("enum").EnumerateArray().Select(w => w.GetString()!).Order()
+        );
+    }
+
     [Fact]
     public async Task Nobody_else_gets_it()
     {

@@ -1063,18 +1063,18 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
-                    State?: string;
-                    Source?: string;
-                    Period?: string;
-                    Kind?: string;
-                    Reason?: string;
-                    ReasonValue?: string;
-                    KeyKind?: string;
-                    Key?: string;
-                    Account?: string;
-                    Text?: string;
-                    Order?: string;
-                    Noticed?: boolean;
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    text?: string;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
+                    noticed?: boolean;
                     after?: string;
                 };
                 header?: never;
@@ -1141,18 +1141,18 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
-                    State?: string;
-                    Source?: string;
-                    Period?: string;
-                    Kind?: string;
-                    Reason?: string;
-                    ReasonValue?: string;
-                    KeyKind?: string;
-                    Key?: string;
-                    Account?: string;
-                    Text?: string;
-                    Order?: string;
-                    Noticed?: boolean;
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    text?: string;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
+                    noticed?: boolean;
                 };
                 header?: never;
                 path: {
@@ -1217,7 +1217,6 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Chooses the account of a line, or takes the choice back when blank. */
         put: {
             parameters: {
                 query?: never;
@@ -1288,7 +1287,6 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Chooses which payment account it was, by its name; blank takes the choice back. */
         put: {
             parameters: {
                 query?: never;
@@ -1358,7 +1356,6 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Decides that it is no duplicate. */
         put: {
             parameters: {
                 query?: never;
@@ -1426,7 +1423,6 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Takes back that it was private. */
         delete: {
             parameters: {
                 query?: never;
@@ -1490,7 +1486,6 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Decides that what a source sent anew for a posted document changes nothing here. */
         put: {
             parameters: {
                 query?: never;
@@ -1556,10 +1551,6 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Leaves a document out deliberately. What was private on a company's card is not left out: the money has moved, so it posts to what
-         *     its holder owes; only what a person's own card paid is set aside.
-         */
         put: {
             parameters: {
                 query?: never;
@@ -1615,7 +1606,6 @@ export interface paths {
             };
         };
         post?: never;
-        /** Takes a document up again that was set aside by a person. */
         delete: {
             parameters: {
                 query?: never;
@@ -1680,7 +1670,6 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Codes a document anew, such as one that the ledger refused for a reason that is gone. */
         post: {
             parameters: {
                 query?: never;
@@ -1750,7 +1739,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: string;
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -1817,7 +1806,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: string;
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -2141,7 +2130,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: string;
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -5108,7 +5097,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description An account of the ledger. */
         AccountAnswer: {
             id: string;
             number: string;
@@ -5118,27 +5106,20 @@ export interface components {
             role: components["schemas"]["AccountRole"];
             active: boolean;
             control: boolean;
-            /** @description The dimension that the ledger itself requires; blank for none. */
             requires: string;
-            /** @description How much lines to it are to carry dimensions, as the company decided. */
             demands: components["schemas"]["DemandText"][];
             hidden: boolean;
             link: string;
         };
-        /** @description An account, or a payment account, that a person chose; blank takes the choice back. */
         AccountChoice: {
             account: null | string;
         };
-        /** @description How much lines to an account are to carry a dimension. */
         AccountDemandRequest: {
             account: null | string;
             dimension: components["schemas"]["Dimension"];
             demand: components["schemas"]["DimensionDemand"];
         };
-        /**
-         * @description The kind of an account, as the ledger has it.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         AccountKind: "asset" | "liability" | "equity" | "income" | "cost_of_sales" | "expense";
         AccountProofAnswer: {
             account: string;
@@ -5151,17 +5132,13 @@ export interface components {
             closing: string;
             agrees: boolean;
         };
-        /**
-         * @description The part an account plays in the work; most play none.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         AccountRole: "none" | "bank" | "cash" | "card" | "payables_control" | "employee_payable" | "input_tax" | "rounding" | "suspense" | "due_from_employees" | "payroll_clearing" | "supplier_prepayments" | "wages_payable" | "inventory" | "work_in_progress" | "finished_goods" | "tax";
         ApartRequest: {
             left: null | string;
             right: null | string;
             apart: boolean;
         };
-        /** @description A file that was taken in. */
         ArrivalRow: {
             /** Format: int64 */
             id: number;
@@ -5181,31 +5158,21 @@ export interface components {
             unchanged: number;
             /**
              * Format: int64
-             * @description 1 where its original is kept; 0 for files that came before originals were.
              * @default 1
              */
             original: number;
         };
         AuditAnswer: {
-            /** @description When the record was last checked; blank before the first time. */
             checkedAt: string;
-            /** @description What does not fit; blank when the record is whole. */
             problem: string;
             /** Format: int64 */
             rows: number;
-            /**
-             * Format: int64
-             * @description Rows up to here were written before the record was sealed.
-             */
+            /** Format: int64 */
             keyedAfter: number;
             latest: components["schemas"]["AuditRow"][];
-            /**
-             * Format: int64
-             * @description The page goes on before this row; none at its end.
-             */
+            /** Format: int64 */
             next: null | number;
         };
-        /** @description One change: when, who, what, of what, and how it was before and after. */
         AuditRow: {
             /** Format: int64 */
             id: number;
@@ -5216,15 +5183,11 @@ export interface components {
             before: string;
             after: string;
         };
-        /** @description Documents whose entry lies in the period that a lock would close. */
         BehindLockAnswer: {
             through: string;
-            /** @description Not in the ledger yet: they would be held, or go on the first open day. */
             unposted: components["schemas"]["OutcomeTally"];
-            /** @description In the ledger or on the way there, and not proved. */
             unproved: components["schemas"]["OutcomeTally"];
         };
-        /** @description The mapping book of a day, to read and to print. */
         BookAnswer: {
             company: string;
             organisation: string;
@@ -5249,79 +5212,47 @@ export interface components {
             percent: string;
             broken: string;
         };
-        /** @description What taking a book in would do, or did. */
         BookTakenIn: {
             fileName: string;
             /** Format: int32 */
             rows: number;
-            /**
-             * Format: int32
-             * @description Rows that the book here does not have.
-             */
+            /** Format: int32 */
             added: number;
-            /**
-             * Format: int32
-             * @description Rows that are different here.
-             */
+            /** Format: int32 */
             changed: number;
-            /**
-             * Format: int32
-             * @description Of them, rows that end a mapping.
-             */
+            /** Format: int32 */
             ended: number;
-            /**
-             * Format: int32
-             * @description Rows that only the book here has; taken away only when the file is to replace the book.
-             */
+            /** Format: int32 */
             removed: number;
-            /**
-             * Format: int32
-             * @description Rows that are the same.
-             */
+            /** Format: int32 */
             unchanged: number;
-            /** @description Rows whose account the ledger does not have or has closed; they are left out, never guessed. */
             unknownAccounts: components["schemas"]["UnknownRow"][];
-            /** @description What is wrong with the file; then nothing is taken in. */
             errors: components["schemas"]["Problem"][];
             /** Format: int32 */
             errorCount: number;
             notices: components["schemas"]["Problem"][];
             rehearsal: null | components["schemas"]["MappingRehearsal"];
             changes: components["schemas"]["HistoryAnswer"][];
-            /**
-             * Format: int64
-             * @description The set that was made; 0 for a preview.
-             */
+            /** Format: int64 */
             setId: number;
         };
-        /** @description A box of Forms 1099. */
         BoxAnswer: {
             box: string;
             title: string;
         };
         BreakAnswer: {
-            /** @description The account in use. */
             account: string;
             title: string;
-            /** @description Why it cannot be used. */
             why: string;
-            /** @description What leads to it. */
             mappings: string[];
-            /**
-             * Format: int64
-             * @description Open documents that it breaks.
-             */
+            /** Format: int64 */
             documents: number;
-            /** @description Their money. */
             money: string;
-            /** @description Who may follow, the likeliest first. */
             successors: components["schemas"]["SuccessorAnswer"][];
         };
         CancelAnswer: {
-            /** @description What happens, or happened. */
             outcome: string;
         };
-        /** @description A record of the ledger that changed. */
         ChangeAnswer: {
             record: components["schemas"]["RecordKind"];
             id: string;
@@ -5330,7 +5261,8 @@ export interface components {
             after: string;
             link: string;
         };
-        /** @description A set of changes that were made together: by hand, from a file, from suggestions, by a pull, or to undo another. */
+        /** @enum {unknown} */
+        ChangeOrigin: "by_hand" | "grid" | "suggestions" | null;
         ChangeSet: {
             /** Format: int64 */
             id: number;
@@ -5344,23 +5276,14 @@ export interface components {
             /** Format: int64 */
             undoneBy: number;
         };
-        /** @description Proposed rows that are made together. */
         ChangesRequest: {
-            /** @description One or thousands. */
             rows: null | components["schemas"]["RowRequest"][];
-            /** @description Whether the unusual targets among them are meant. */
             confirmed: boolean;
-            /** @description Where they come from: by hand, from a file, from suggestions. */
-            origin: null | string;
+            origin: null | components["schemas"]["ChangeOrigin"];
         };
-        /**
-         * @description What a choice is about.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         ChoiceField: "form" | "dimensions" | "entry_day" | "reference" | "when_nothing_maps" | "rounding_tolerance" | "private_account";
-        /** @description What a company decides once; a field that is left out stays as it is. */
         Choices: {
-            /** @description The rungs in force, in order; one left out is off. */
             order?: null | components["schemas"]["Rung"][];
             whenNothingMaps?: null | components["schemas"]["WhenNothingMaps"];
             roundingTolerance?: null | string;
@@ -5368,17 +5291,12 @@ export interface components {
             startDate?: null | string;
             lockedThrough?: null | string;
             entryDate?: null | components["schemas"]["EntryDateRule"];
-            /** @description The time of day at which a dispatch starts by itself, such as 18:30; blank for by hand. */
             schedule?: null | string;
-            /** @description Where the company's days begin (IANA), such as America/Chicago. */
             timeZone?: null | string;
             kinds?: null | components["schemas"]["KindChoiceText"][];
-            /** @description Where private charges on a company's card go; blank for the role due from employees. */
             privateAccount?: null | string;
-            /** @description Whether what is unusual is meant. */
             confirmed?: boolean;
         };
-        /** @description The choices, and what there is to choose from. */
         ChoicesAnswer: {
             choices: components["schemas"]["Choices"];
             kinds: components["schemas"]["KindInfo"][];
@@ -5389,18 +5307,13 @@ export interface components {
             currency: string;
             ledgerLockedThrough: string;
         };
-        /** @description What choices would do. */
         ChoicesRehearsal: {
-            /** @description What cannot be chosen, and why; then nothing can be saved. */
             impossible: components["schemas"]["Impossible"][];
-            /** @description By kind of document, the reference that the proposed pattern makes of the latest one. */
             examples: components["schemas"]["ExampleAnswer"][];
             rehearsal: null | components["schemas"]["RehearsalAnswer"];
-            /** @description What is unusual about a choice, to be confirmed. */
             asks: string[];
             behindLock: null | components["schemas"]["BehindLockAnswer"];
         };
-        /** @description A company that one may open, and what one may do there. */
         CompanyAnswer: {
             id: string;
             name: string;
@@ -5422,7 +5335,6 @@ export interface components {
         ConsentAnswer: {
             url: string;
         };
-        /** @description What the source sent anew for a document that is in the ledger, and nobody has decided about. */
         CorrectionAnswer: {
             at: string;
             who: string;
@@ -5434,36 +5346,23 @@ export interface components {
             sources: components["schemas"]["SourceAnswer"][];
             together: components["schemas"]["SourceAnswer"];
             waiting: components["schemas"]["WaitingAnswer"][];
-            /** @description Whether the ledger was read back at all. */
             proved: boolean;
             provedAt: string;
-            /** @description Whether what arrived equals the sum of the seven states, everywhere. */
             conserved: boolean;
             otherCurrencies: components["schemas"]["MoneyCount"][];
-            /** @description What sources sent anew for posted documents, until somebody decides. */
             corrections: components["schemas"]["OpenCorrectionAnswer"][];
-            /**
-             * Format: int64
-             * @description How many documents have something worth noticing.
-             */
+            /** Format: int64 */
             noticed: number;
-            /** @description What went wrong without anybody there. */
             troubles: components["schemas"]["TroubleAnswer"][];
         };
-        /** @description How much of what arrives resolves, together and by kind. */
         CoverageAnswer: {
-            /** @description By source: every document once, so that nothing counts twice. */
             together: components["schemas"]["KindCoverage"];
             kinds: components["schemas"]["KindCoverage"][];
-            /** @description Unmapped values of all kinds, most money waiting first. */
             ranked: components["schemas"]["WaitingValue"][];
-            /** @description Mapped, and never arrived. */
             unused: components["schemas"]["MappedValue"][];
-            /** @description Mapped to the same thing under spellings that differ only in case, punctuation or legal form. */
             twins: components["schemas"]["TwinValues"][];
             currency: string;
         };
-        /** @description How much a dimension is wanted. */
         DemandText: {
             dimension: components["schemas"]["Dimension"];
             demand: components["schemas"]["DimensionDemand"];
@@ -5487,27 +5386,15 @@ export interface components {
             detail: string;
             correction: string;
         };
-        /**
-         * @description The kind of a difference between what was intended and what the ledger holds, in the order of reporting.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DifferenceKind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
-        /**
-         * @description What an amount can be divided by, beside its account: one of the four that most ledgers have, or one that the connected ledger defines
-         *     itself. Dimensions have an order: the four, then others by their word.
-         */
         Dimension: string;
-        /** @description A dimension that lines may carry. */
         DimensionAnswer: {
             dimension: components["schemas"]["Dimension"];
             title: string;
         };
-        /**
-         * @description How much a value of a dimension is wanted on a line.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DimensionDemand: "optional" | "asked" | "required";
-        /** @description A dimension with its value. */
         DimensionText: {
             dimension: string;
             title: string;
@@ -5520,7 +5407,6 @@ export interface components {
             who: string;
             endedAt: string;
             outcome: string;
-            /** @description Whether it runs; one that has no end and does not run was cut off. */
             running: boolean;
             /** Format: int64 */
             planned: number;
@@ -5528,15 +5414,9 @@ export interface components {
             accepted: number;
             /** Format: int64 */
             refused: number;
-            /**
-             * Format: int64
-             * @description Sent, and without a clear answer.
-             */
+            /** Format: int64 */
             unknown: number;
-            /**
-             * Format: int64
-             * @description Planned, and not sent.
-             */
+            /** Format: int64 */
             unsent: number;
         };
         DispatchDetail: {
@@ -5544,14 +5424,12 @@ export interface components {
             outcomes: components["schemas"]["OutcomeAnswer"][];
         };
         DispatchRequest: {
-            /** @description The period whose documents go; blank for all. */
             period: null | string;
         };
         DispatchStarted: {
             /** Format: int64 */
             id: number;
         };
-        /** @description A document with its lines, the journal it becomes, why, and its path. */
         DocumentAnswer: {
             /** Format: int64 */
             id: number;
@@ -5564,44 +5442,29 @@ export interface components {
             reference: string;
             supplier: string;
             employee: string;
-            /** @description What the source says of the payment account. */
             paymentAccount: string;
-            /** @description The payment account that a person chose; blank for none. */
             paymentAccountChoice: string;
-            /** @description The payment accounts that it may have been. */
             paymentAccountChoices: string[];
             form: components["schemas"]["LedgerForm"];
-            /** @description The reference of the entry, built as decided. */
             entryReference: string;
             settlement: string;
             currency: string;
             total: string;
             notes: string;
             state: components["schemas"]["DocumentState"];
-            /**
-             * Format: int32
-             * @description How many of the five milestones are reached.
-             */
+            /** Format: int32 */
             milestones: number;
             setAside: null | components["schemas"]["SetAsideKind"];
-            /** @description Who left it out; blank for a rule. */
             setAsideBy: string;
             ledgerEntry: string;
-            /** @description Whether it may still be changed here. */
             mayBeCoded: boolean;
-            /** @description Whether it was private, on a company's card. */
             isPrivate: boolean;
-            /** @description What it may be a duplicate of; blank for nothing. */
             duplicateOf: string;
             /** Format: int64 */
             duplicateOfId: number;
-            /**
-             * Format: int64
-             * @description The arrival that it came with.
-             */
+            /** Format: int64 */
             arrivalId: number;
             fileName: string;
-            /** @description Whether the original of the file is kept. */
             hasOriginal: boolean;
             arrivedAt: string;
             /** Format: int64 */
@@ -5610,11 +5473,9 @@ export interface components {
             lastRow: number;
             lines: components["schemas"]["LineAnswer"][];
             journal: components["schemas"]["JournalLine"][];
-            /** @description Lines that nothing decides yet. */
             undecided: components["schemas"]["UndecidedLine"][];
             debit: string;
             credit: string;
-            /** @description Whether debits and credits are equal, and nothing is undecided. */
             balanced: boolean;
             reasons: components["schemas"]["ReasonAnswer"][];
             notices: components["schemas"]["NoticeAnswer"][];
@@ -5623,7 +5484,6 @@ export interface components {
             differences: components["schemas"]["DocumentDifference"][];
             neighbours: null | components["schemas"]["NeighboursAnswer"];
         };
-        /** @description What the latest proof found of it. */
         DocumentDifference: {
             /** Format: int64 */
             id: number;
@@ -5631,33 +5491,22 @@ export interface components {
             detail: string;
             amount: string;
         };
-        /**
-         * @description The kind of a document.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
-        /** @description A kind of document, as pages show and ask for it. */
         DocumentKindAnswer: {
             kind: components["schemas"]["DocumentKind"];
             title: string;
             side: components["schemas"]["DocumentSide"];
             reverses: boolean;
         };
-        /** @description A page of a list of documents. */
         DocumentListAnswer: {
             rows: components["schemas"]["DocumentListRow"][];
-            /** @description The list goes on from there; none at its end. */
             next: null | string;
-            /**
-             * Format: int64
-             * @description How many the whole list has.
-             */
+            /** Format: int64 */
             documents: number;
-            /** @description Their money, in the company's currency. */
             money: string;
             currency: string;
         };
-        /** @description A document in a list. */
         DocumentListRow: {
             /** Format: int64 */
             id: number;
@@ -5675,7 +5524,6 @@ export interface components {
             reasons: number;
             noticed: boolean;
         };
-        /** @description A document in a few words, to open it. */
         DocumentNote: {
             /** Format: int64 */
             id: number;
@@ -5683,33 +5531,20 @@ export interface components {
             date: string;
             money: string;
         };
-        /**
-         * @description What is worth noticing about a document and holds nothing.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "dated_ahead";
-        /**
-         * @description Who or what stands on the other side of a document.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DocumentSide: "supplier" | "employee" | "payment_account";
-        /**
-         * @description Where a document is; at any time in exactly one. The seven add up to all that arrived.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
         /** @enum {unknown} */
         EntryDateRule: "document_date" | "first_open_day" | null;
         /** @enum {unknown} */
         EntryDay: "document_date" | "end_of_month" | null;
-        /**
-         * @description In what an entry changes, beside or instead of its accounts.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         EntryPart: "accounts" | "dimensions" | "tax_code" | "item" | "text" | "lines" | "form" | "reference" | "entry_date" | "due_date" | "reasons";
         /** @enum {unknown} */
         EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "tax" | "rounding" | "offset" | null;
-        /** @description The reference that a pattern makes of the latest document of a kind. */
         ExampleAnswer: {
             kind: components["schemas"]["DocumentKind"];
             reference: string;
@@ -5722,26 +5557,17 @@ export interface components {
             feature: components["schemas"]["LedgerFeature"];
             on: boolean;
         };
-        /** @description A field in which two versions of a document differ. */
         FieldChange: {
-            /**
-             * Format: int64
-             * @description The line; 0 for the document itself.
-             */
+            /** Format: int64 */
             line: number;
-            /** @description The field, as people say it; blank for a line that came or went as a whole. */
             field: string;
-            /** @description What it was; blank for nothing. */
             before: string;
-            /** @description What it is; blank for nothing. */
             after: string;
         };
-        /** @description A form that a supplier's bills may take. */
         FormAnswer: {
             form: components["schemas"]["LedgerForm"];
             title: string;
         };
-        /** @description A form, and what stands against it; blank when nothing does. */
         FormInfo: {
             form: components["schemas"]["LedgerForm"];
             title: string;
@@ -5750,28 +5576,29 @@ export interface components {
         FoundAnswer: {
             rows: components["schemas"]["FoundRow"][];
         };
+        /** @enum {unknown} */
+        FoundKind: "document" | "account" | "value";
         FoundRow: {
-            kind: string;
+            kind: components["schemas"]["FoundKind"];
+            keyKind: null | components["schemas"]["KeyKind"];
             title: string;
             note: string;
             key: string;
         };
-        /** @description A supplier group: what a new supplier in it begins with. */
         GroupAnswer: {
             name: null | string;
             payablesAccount: null | string;
             costAccount: null | string;
             term: null | string;
             taxCode: null | string;
-            form: null | string;
+            form: null | components["schemas"]["LedgerForm"];
             box: null | string;
         };
         HideRequest: {
-            kind: null | string;
+            kind: null | components["schemas"]["KeyKind"];
             value: null | string;
             hidden: boolean;
         };
-        /** @description One change of one row, as people say it. */
         HistoryAnswer: {
             /** Format: int64 */
             setId: number;
@@ -5786,35 +5613,21 @@ export interface components {
             before: string;
             after: string;
         };
-        /**
-         * @description Why a document waits for a person: the fixed words of the files and of the application's own holds.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
-        /** @description A choice that cannot be made, and why. */
         Impossible: {
             kind: null | components["schemas"]["DocumentKind"];
-            /** @description What it is about. */
             field: components["schemas"]["ChoiceField"];
-            /** @description Why not, and what to do, as people say it. */
             reason: string;
         };
-        /**
-         * @description What an instruction to the ledger is of; suppliers go before the entries that name them.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         InstructionKind: "supplier" | "entry";
-        /**
-         * @description Where an instruction to the ledger is.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         InstructionState: "planned" | "sent" | "accepted" | "refused" | "unknown";
         JoinRequest: {
             group: null | string;
-            /** @description Who joins the group, and gets its defaults where they have none of their own. */
             suppliers: null | string[];
         };
-        /** @description A line of the entry. */
         JournalLine: {
             account: string;
             accountTitle: string;
@@ -5828,35 +5641,21 @@ export interface components {
             /** Format: int64 */
             documentLine: number;
         };
-        /**
-         * @description What a mapping is of.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         KeyKind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
-        /** @description A kind of key, as pages show and ask for it. */
         KeyKindAnswer: {
             kind: components["schemas"]["KeyKind"];
             title: string;
-            /** @description What a list of its values is headed. */
             plural: string;
             side: components["schemas"]["KeySide"];
             target: components["schemas"]["KeyTarget"];
-            /** @description Whether a row may name a group. */
             hasGroup: boolean;
-            /** @description The dimension that it is a value of; blank for the others. */
             dimension: string;
         };
-        /**
-         * @description Which side of an entry a mapping decides.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         KeySide: "cost" | "offset" | "detail";
-        /**
-         * @description To what a mapping leads.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         KeyTarget: "account" | "tax" | "term" | "form" | "box" | "dimension";
-        /** @description What is decided for a kind of document. */
         KindChoiceText: {
             kind: components["schemas"]["DocumentKind"];
             form: null | components["schemas"]["LedgerForm"];
@@ -5872,15 +5671,9 @@ export interface components {
             values: number;
             /** Format: int32 */
             valuesWaiting: number;
-            /**
-             * Format: int64
-             * @description All of this kind.
-             */
+            /** Format: int64 */
             lines: number;
-            /**
-             * Format: int64
-             * @description Those that nothing waits for.
-             */
+            /** Format: int64 */
             resolved: number;
             money: string;
             moneyResolved: string;
@@ -5888,20 +5681,15 @@ export interface components {
             linesPercent: number;
             /** Format: double */
             moneyPercent: number;
-            /** @description The share of the money that resolves, by month, in percent. */
             months: components["schemas"]["MonthShare"][];
         };
-        /** @description What can be decided for a kind of document. */
         KindInfo: {
             kind: components["schemas"]["DocumentKind"];
             title: string;
-            /** @description The forms that it may take, each with what stands against it. */
             forms: components["schemas"]["FormInfo"][];
-            /** @description A reference built of a document that is here; blank when there is none. */
             example: string;
             /** Format: int32 */
             longestReference: number;
-            /** @description Where its other side goes, as people say it. */
             offsetAccount: string;
             offsetRole: null | components["schemas"]["AccountRole"];
         };
@@ -5912,22 +5700,15 @@ export interface components {
             documents: number;
             money: string;
         };
-        /**
-         * @description What can be switched on or off in a ledger.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         LedgerFeature: "departments" | "locations" | "projects" | "customers" | "tax" | "journals" | "items";
-        /**
-         * @description The form that a document takes in the ledger.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         LedgerForm: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "cash_payment" | "journal";
         LedgerSupplierAnswer: {
             id: string;
             name: string;
             link: string;
         };
-        /** @description Values of the ledger that pickers offer: departments, locations, projects, payment terms, items, tax codes. */
         LedgerValueAnswer: {
             kind: string;
             id: string;
@@ -5936,7 +5717,6 @@ export interface components {
             hidden: boolean;
             account: string;
         };
-        /** @description A line of the document, with what decides it. */
         LineAnswer: {
             /** Format: int64 */
             number: number;
@@ -5950,11 +5730,9 @@ export interface components {
             taxCode: string;
             tax: string;
             dimensions: components["schemas"]["DimensionText"][];
-            /** @description The account that a person chose; blank for none. */
             chosenAccount: string;
             account: string;
             accountTitle: string;
-            /** @description Whether nothing decides it yet. */
             waits: boolean;
             ladder: components["schemas"]["RungAnswer"][];
         };
@@ -5972,29 +5750,20 @@ export interface components {
         };
         MappingRehearsal: {
             rehearsal: components["schemas"]["RehearsalAnswer"];
-            /**
-             * Format: int32
-             * @description How many rows change.
-             */
+            /** Format: int32 */
             rows: number;
-            /**
-             * Format: int64
-             * @description Documents that are in the ledger and keep what they were posted with.
-             */
+            /** Format: int64 */
             posted: number;
             postedSample: components["schemas"]["DocumentNote"][];
-            /** @description What is unusual about a target, to be confirmed. */
             asks: string[];
-            /** @description What else a target means. */
             means: string[];
         };
-        /** @description A person of a company. */
         Member: {
             /** Format: int64 */
             id: number;
             name: string;
             signIn: string;
-            role: string;
+            role: components["schemas"]["Role"];
         };
         MoneyCount: {
             currency: string;
@@ -6017,11 +5786,9 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
-            /** @description Of which money, where it is not the company's. */
             otherCurrency: string;
             sample: components["schemas"]["DocumentNote"][];
         };
-        /** @description Where it stands in the list that one came from. */
         NeighboursAnswer: {
             /** Format: int64 */
             previous: null | number;
@@ -6034,19 +5801,16 @@ export interface components {
         };
         /** @enum {unknown} */
         NotesPlace: "entry_memo" | "line_text" | "nowhere" | null;
-        /** @description Something worth noticing. */
         NoticeAnswer: {
             notice: components["schemas"]["DocumentNotice"];
             detail: string;
         };
-        /** @description What is worth noticing and holds nothing, and how many. */
         NoticeTally: {
             notice: components["schemas"]["DocumentNotice"];
             detail: string;
             /** Format: int32 */
             documents: number;
         };
-        /** @description A number with its first and last day; blank for since ever and for still in use. */
         NumberText: {
             text: null | string;
             from: null | string;
@@ -6074,12 +5838,9 @@ export interface components {
             money: string;
         };
         OutcomeTally: {
-            /** @description How many, and their money. */
             tally: components["schemas"]["TallyText"];
-            /** @description The first of them. */
             sample: components["schemas"]["DocumentNote"][];
         };
-        /** @description What the rail and the top show on every view. */
         OverviewAnswer: {
             name: string;
             currency: string;
@@ -6097,19 +5858,15 @@ export interface components {
             differences: number;
         };
         PartAnswer: {
-            /** @description In what entries change. */
             part: components["schemas"]["EntryPart"];
             /** Format: int32 */
             documents: number;
             sample: components["schemas"]["DocumentNote"][];
         };
         PasswordRequest: {
-            /** @description The password so far. */
             current: null | string;
-            /** @description The new one, of at least 12 characters. */
             next: null | string;
         };
-        /** @description A step of its path. */
         PathStep: {
             at: string;
             who: string;
@@ -6126,18 +5883,12 @@ export interface components {
             holder: string;
             otherHolders: string[];
             numbers: components["schemas"]["NumberText"][];
-            /**
-             * Format: int64
-             * @description Documents that it has taken, whatever their state.
-             */
+            /** Format: int64 */
             documents: number;
             money: string;
             broken: string;
         };
-        /**
-         * @description What a payment account is.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         PaymentAccountKind: "company_card" | "debit_card" | "cash" | "gift_balance" | "prepaid_card" | "personal";
         PaymentAccountRequest: {
             name: null | string;
@@ -6156,31 +5907,17 @@ export interface components {
             currency: string;
         };
         PlannedAnswer: {
-            /**
-             * Format: int64
-             * @description The dispatch.
-             */
+            /** Format: int64 */
             dispatch: number;
-            /**
-             * Format: int64
-             * @description How many.
-             */
+            /** Format: int64 */
             count: number;
-            /** @description Whether they were planned for another ledger than the connected one, so that they cannot go on. */
             otherLedger: boolean;
         };
-        /** @description Something wrong in a file: where, and what to do. */
         Problem: {
-            /** @description The file's name. */
             file: string;
-            /**
-             * Format: int64
-             * @description The physical line on which the record begins, from 1; 0 for the whole file.
-             */
+            /** Format: int64 */
             row: number;
-            /** @description The column, blank for the whole row. */
             column: string;
-            /** @description What is wrong, and what is expected. */
             message: string;
         };
         ProblemDetails: {
@@ -6191,7 +5928,6 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
-        /** @description The way of setting up, in order; it can be left and taken up again at any step. */
         ProgressAnswer: {
             steps: components["schemas"]["StepAnswer"][];
             next: null | components["schemas"]["SetUpStep"];
@@ -6204,18 +5940,11 @@ export interface components {
             id: number;
             at: string;
             who: string;
-            /** @description The first day of the latest proof, whose accounts these are. */
             firstDay: string;
             lastDay: string;
-            /**
-             * Format: int64
-             * @description How many documents were read back, each by the latest proof that covers it.
-             */
+            /** Format: int64 */
             intended: number;
-            /**
-             * Format: int64
-             * @description How many of them stand in the ledger as intended.
-             */
+            /** Format: int64 */
             proved: number;
             atStake: string;
             currency: string;
@@ -6231,7 +5960,6 @@ export interface components {
             evidence: string[];
             /** Format: int32 */
             confidence: number;
-            /** @description Whether documents of either are held until somebody decides. */
             holds: boolean;
             /** Format: int64 */
             documents: number;
@@ -6240,13 +5968,9 @@ export interface components {
         ProveRequest: {
             period: null | string;
         };
-        /** @description What a pull found, compared with the last one. */
         PullAnswer: {
-            /** @description Whether it counts already; otherwise it waits for a person, because it breaks something. */
             takenOver: boolean;
-            /** @description Whose ledger it is. */
             organisation: string;
-            /** @description Whether it is another organisation than before, so that each account has to be matched anew. */
             otherOrganisation: boolean;
             at: string;
             who: string;
@@ -6254,20 +5978,13 @@ export interface components {
             accounts: number;
             /** Format: int32 */
             suppliers: number;
-            /** @description Every record that changed. */
             changes: components["schemas"]["ChangeAnswer"][];
-            /** @description Accounts in use that cannot be used any more, each with the mappings to it and who may follow. */
             breaks: components["schemas"]["BreakAnswer"][];
             rehearsal: null | components["schemas"]["RehearsalAnswer"];
-            /**
-             * Format: int64
-             * @description How many open documents change, or changed.
-             */
+            /** Format: int64 */
             changed: number;
-            /** @description The open accounts of the new chart, to choose who follows from. */
             choices: components["schemas"]["SuccessorChoice"][];
         };
-        /** @description Why it waits. */
         ReasonAnswer: {
             reason: components["schemas"]["HoldKind"];
             value: string;
@@ -6275,7 +5992,6 @@ export interface components {
             /** Format: int64 */
             line: number;
             keyKind: null | components["schemas"]["KeyKind"];
-            /** @description That value. */
             key: string;
         };
         ReasonCount: {
@@ -6285,31 +6001,22 @@ export interface components {
             /** Format: int32 */
             documents: number;
         };
-        /** @description Why documents are held, and how many. */
         ReasonTally: {
             reason: components["schemas"]["HoldKind"];
             detail: string;
             /** Format: int32 */
             documents: number;
         };
-        /**
-         * @description What happened to a record of the ledger since the last pull.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         RecordChange: "added" | "renamed" | "renumbered" | "kind_changed" | "role_changed" | "requirement_changed" | "closed" | "reopened" | "gone" | "switched_on" | "switched_off" | "lock_moved";
         RecordCount: {
             record: string;
             /** Format: int32 */
             count: number;
         };
-        /**
-         * @description What kind of record of the ledger.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         RecordKind: "account" | "supplier" | "employee" | "department" | "location" | "project" | "customer" | "own_dimension" | "dimension_value" | "payment_term" | "item" | "tax_code" | "feature" | "locked_period";
-        /** @description What a change would do, before it is made. */
         RehearsalAnswer: {
-            /** @description Account to account, most money first; a blank account stands for "held". */
             movements: components["schemas"]["MovementAnswer"][];
             comeFree: components["schemas"]["OutcomeTally"];
             becomeHeld: components["schemas"]["OutcomeTally"];
@@ -6318,47 +6025,29 @@ export interface components {
             /** Format: int64 */
             examined: number;
             currency: string;
-            /** @description In what else entries change, with how many documents: dimensions, form, reference, dates. */
             parts: components["schemas"]["PartAnswer"][];
-            /** @description Why documents become or stay held: each reason with how many. */
             why: components["schemas"]["ReasonCount"][];
         };
-        /** @description The account that follows another; blank leaves what leads to it broken, and its documents held. */
         Replacement: {
             account: null | string;
             successor: null | string;
         };
         RequiredAccountAnswer: {
-            /** @description The role's word. */
             role: components["schemas"]["AccountRole"];
-            /** @description The role as people say it. */
             title: string;
-            /** @description What needs it. */
             why: string;
-            /** @description The account that fills it; blank when none or several do. */
             account: string;
             accountTitle: string;
-            /** @description Whether the company chose it, whatever the ledger says. */
             chosen: boolean;
-            /** @description Blank when all is well. */
             problem: string;
-            /** @description What to create in the ledger when nothing fits; blank when something fills it. */
             create: string;
-            /** @description The kinds that it may be. */
             kinds: components["schemas"]["AccountKind"][];
-            /** @description The page of the ledger on which accounts are added. */
             link: string;
         };
-        /**
-         * @description What a person may do in a company.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Right: "read" | "bookkeep" | "administer";
-        /**
-         * @description What a person is in a company.
-         * @enum {unknown}
-         */
-        Role: "reader" | "bookkeeper" | "administrator";
+        /** @enum {unknown} */
+        Role: "reader" | "spender" | "approver" | "bookkeeper" | "administrator";
         RoleRequest: {
             role: null | components["schemas"]["AccountRole"];
             account: null | string;
@@ -6380,7 +6069,6 @@ export interface components {
             broken: string;
             means: string;
         };
-        /** @description A proposed row of the book. A field that is absent stays as the row has it; a blank one is cleared. */
         RowRequest: {
             kind: null | components["schemas"]["KeyKind"];
             key: null | string;
@@ -6391,23 +6079,14 @@ export interface components {
             value: null | string;
             group: null | string;
             taxCode: null | string;
-            /**
-             * @description The dimensions that it fills in, by their words; those that are left out stay as they are, a blank one is
-             *         cleared.
-             */
             dimensions: null | {
                 [key: string]: string;
             };
             recoverablePercent: null | string;
-            /** @description Takes the row away. */
             remove: boolean;
         };
-        /**
-         * @description A step of the ladder: what may decide the account of a line.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Rung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback";
-        /** @description A rung of the ladder as it was tried. */
         RungAnswer: {
             rung: components["schemas"]["Rung"];
             value: string;
@@ -6416,10 +6095,7 @@ export interface components {
             accountTitle: string;
             decides: boolean;
         };
-        /**
-         * @description What a rung of the ladder found for a line.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         RungFinding: "no_value" | "not_mapped" | "ended" | "only_group" | "decides";
         RungNote: {
             rung: components["schemas"]["Rung"];
@@ -6428,30 +6104,17 @@ export interface components {
             decides: boolean;
         };
         SavedAnswer: {
-            /**
-             * Format: int64
-             * @description The set that was made; 0 when nothing changed.
-             */
+            /** Format: int64 */
             setId: number;
-            /**
-             * Format: int32
-             * @description How many rows changed.
-             */
+            /** Format: int32 */
             changed: number;
-            /**
-             * Format: int32
-             * @description Documents that were coded anew.
-             */
+            /** Format: int32 */
             recoded: number;
         };
         SessionAnswer: {
-            /** @description Who is signed in; blank for nobody. */
             name: string;
-            /** @description To be sent back in the header X-Forgery with each change. */
             forgery: string;
-            /** @description What they may open. */
             companies: components["schemas"]["CompanyAnswer"][];
-            /** @description Whether this is the demo, whose sign-ins may be shown. */
             demo: boolean;
         };
         SetAnswer: {
@@ -6460,7 +6123,6 @@ export interface components {
         };
         /** @enum {unknown} */
         SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | null;
-        /** @description Why a person leaves a document out. */
         SetAsideRequest: {
             reason: null | components["schemas"]["SetAsideKind"];
         };
@@ -6469,29 +6131,21 @@ export interface components {
             /** Format: int64 */
             next: null | number;
         };
-        /**
-         * @description The steps of setting a company up, in order.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         SetUpStep: "connect" | "required" | "choices" | "payment_accounts" | "book" | "arrivals" | "waiting";
         SignInRequest: {
             signIn: null | string;
             password: null | string;
         };
-        /** @description A source, its states in the order of the rod, and its four totals. */
         SourceAnswer: {
             source: string;
             arrived: components["schemas"]["TallyText"];
             states: components["schemas"]["StateAnswer"][];
             stated: null | components["schemas"]["TallyText"];
             statedDifference: null | components["schemas"]["TallyText"];
-            /** @description What is on its way or in the ledger. */
             sent: string;
-            /** @description What the ledger holds of what was read back; each document by the latest reading that covers it. */
             holds: string;
-            /** @description That less what had been sent of it. */
             difference: string;
-            /** @description What was sent and has not been read back. */
             unread: string;
             conserved: boolean;
             sum: components["schemas"]["TallyText"];
@@ -6502,7 +6156,6 @@ export interface components {
             documents: number;
             money: string;
         };
-        /** @description What a file brings of one source, and the days that it is dated. */
         SourceTally: {
             source: string;
             /** Format: int64 */
@@ -6517,7 +6170,6 @@ export interface components {
             documents: number;
             money: string;
         };
-        /** @description What a source itself says that it sent. */
         StatementAnswer: {
             /** Format: int64 */
             id: number;
@@ -6527,9 +6179,7 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
-            /** @description What arrived, by the documents' own days, in that time. */
             arrived: components["schemas"]["TallyText"];
-            /** @description Whether that is the same. */
             agrees: boolean;
             at: string;
             who: string;
@@ -6541,13 +6191,9 @@ export interface components {
             documents: null | string;
             money: null | string;
         };
-        /** @description A step of setting a company up. */
         StepAnswer: {
-            /** @description Which step. */
             step: components["schemas"]["SetUpStep"];
-            /** @description Whether nothing is missing there. */
             done: boolean;
-            /** @description How far one is, or what is missing. */
             note: string;
         };
         SuccessorAnswer: {
@@ -6569,10 +6215,7 @@ export interface components {
             waitingLines: number;
             account: string;
             accountTitle: string;
-            /**
-             * Format: double
-             * @description In percent: how often such proposals were right.
-             */
+            /** Format: double */
             confidence: number;
             evidence: string[];
         };
@@ -6582,7 +6225,6 @@ export interface components {
             learnedFrom: number;
             currency: string;
         };
-        /** @description A spelling of the sources that a person linked to a supplier of the ledger. */
         SupplierLink: {
             supplier: string;
             ledgerSupplier: string;
@@ -6591,94 +6233,49 @@ export interface components {
             who: string;
             at: string;
         };
-        /**
-         * @description What a proposal about suppliers would join.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         SupplierProposalKind: "link" | "merge" | "ledger_twins";
-        /** @description Suppliers from both sides. */
         SuppliersAnswer: {
-            /**
-             * Format: int64
-             * @description How many pairs may be the same.
-             */
+            /** Format: int64 */
             pairs: number;
-            /** @description The surest of them. */
             proposals: components["schemas"]["ProposalAnswer"][];
-            /** @description Spellings that the ledger does not know; a dispatch adds them there. */
             onlySource: components["schemas"]["SourceSupplier"][];
-            /** @description Suppliers of the ledger of which nothing arrived. */
             onlyLedger: components["schemas"]["LedgerSupplierAnswer"][];
-            /** @description What persons linked. */
             links: components["schemas"]["SupplierLink"][];
             groups: components["schemas"]["GroupAnswer"][];
             /** Format: int32 */
             both: number;
             currency: string;
         };
-        /** @description What a file would bring, or brought. */
         TakeInAnswer: {
-            /** @description The file. */
             fileName: string;
-            /**
-             * Format: int32
-             * @description Documents in it.
-             */
+            /** Format: int32 */
             documents: number;
-            /**
-             * Format: int32
-             * @description Lines in it.
-             */
+            /** Format: int32 */
             lines: number;
-            /**
-             * Format: int32
-             * @description New ones.
-             */
+            /** Format: int32 */
             added: number;
-            /**
-             * Format: int32
-             * @description Those that arrived before and differ now.
-             */
+            /** Format: int32 */
             updated: number;
-            /**
-             * Format: int32
-             * @description Those that arrived before and are the same.
-             */
+            /** Format: int32 */
             unchanged: number;
-            /**
-             * @description Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew
-             *         waits as a proposed correction.
-             */
             locked: string[];
-            /** @description Documents and money by source, and the days that they are dated. */
             sources: components["schemas"]["SourceTally"][];
-            /** @description Of the new and updated ones, how many are coded. */
             coded: components["schemas"]["TallyText"];
-            /** @description How many are held. */
             held: components["schemas"]["TallyText"];
-            /** @description How many are set aside. */
             setAside: components["schemas"]["TallyText"];
-            /** @description Why they are held, most first. */
             reasons: components["schemas"]["ReasonTally"][];
-            /** @description What is worth noticing and holds nothing, most first. */
             noticed: components["schemas"]["NoticeTally"][];
-            /** @description What is wrong with the file; then nothing is taken in. */
             errors: components["schemas"]["Problem"][];
-            /**
-             * Format: int32
-             * @description How many errors there are in all.
-             */
+            /** Format: int32 */
             errorCount: number;
-            /** @description Worth knowing about the file. */
             notices: components["schemas"]["Problem"][];
         };
-        /** @description Documents and money. */
         TallyText: {
             /** Format: int64 */
             documents: number;
             money: string;
         };
-        /** @description What a dispatch would take, in the order in which it goes. */
         ToPostAnswer: {
             /** Format: int64 */
             documents: number;
@@ -6689,14 +6286,11 @@ export interface components {
             connected: boolean;
             latest: null | components["schemas"]["DispatchAnswer"];
             planned: null | components["schemas"]["PlannedAnswer"];
-            /**
-             * Format: int64
-             * @description How many were sent and have no clear answer yet; the ledger is asked for them again over time.
-             */
+            /** Format: int64 */
             unknown: number;
         };
         TroubleAnswer: {
-            what: string;
+            what: components["schemas"]["Unattended"];
             at: string;
             detail: string;
         };
@@ -6706,7 +6300,8 @@ export interface components {
             values: string[];
             target: string;
         };
-        /** @description What arrives and no payment account claims, or several do. */
+        /** @enum {unknown} */
+        Unattended: "start" | "schedule";
         UnclaimedAnswer: {
             text: string;
             /** Format: int64 */
@@ -6714,39 +6309,31 @@ export interface components {
             money: string;
             claimedBy: string[];
         };
-        /** @description A line that nothing decides yet, on the side on which it will stand. */
         UndecidedLine: {
             title: string;
             debit: string;
             credit: string;
         };
         UnknownRow: {
-            kind: string;
+            kind: components["schemas"]["KeyKind"];
             key: string;
             account: string;
             why: string;
         };
         ValueAnswer: {
             value: string;
-            /**
-             * Format: int64
-             * @description Lines that carry it; documents, for what a document has once; 0 for what is mapped and never arrived.
-             */
+            /** Format: int64 */
             lines: number;
             money: string;
             /** Format: int64 */
             waitingLines: number;
             waiting: string;
             account: string;
-            /** @description What it maps to, as people say it; blank while it maps to nothing. */
             target: string;
             group: string;
             ledgerValue: string;
             percent: string;
-            /**
-             * Format: int32
-             * @description Further rows of the same key, for sources and dates.
-             */
+            /** Format: int32 */
             variants: number;
             broken: boolean;
             hidden: boolean;
@@ -6754,16 +6341,10 @@ export interface components {
         ValueDetail: {
             kind: components["schemas"]["KeyKind"];
             value: string;
-            /** @description Every row of the key, by source and date. */
             rows: components["schemas"]["RowAnswer"][];
-            /** @description The rungs as a line of this value meets them today. */
             ladder: components["schemas"]["RungNote"][];
-            /**
-             * Format: int64
-             * @description Documents under this value that are in the ledger and keep what they were posted with.
-             */
+            /** Format: int64 */
             posted: number;
-            /** @description What changed, the latest first. */
             history: components["schemas"]["HistoryAnswer"][];
             hidden: boolean;
             managed: boolean;
@@ -6780,13 +6361,11 @@ export interface components {
             currency: string;
             rows: components["schemas"]["ValueAnswer"][];
         };
-        /** @description The fixed words with what follows from them, so that pages know them from the core and from nowhere else. */
         VocabularyAnswer: {
             documentKinds: components["schemas"]["DocumentKindAnswer"][];
             keyKinds: components["schemas"]["KeyKindAnswer"][];
             supplierForms: components["schemas"]["FormAnswer"][];
             boxes: components["schemas"]["BoxAnswer"][];
-            /** @description The value that says: do not send it to the ledger. */
             leftOut: string;
         };
         WaitingAnswer: {

@@ -22,6 +22,10 @@
       ),
   }));
 
+  const unattended: Record<Schemas['Unattended'], string> = {
+    schedule: 'The scheduled dispatch did not go through',
+    start: 'The work did not go on after the start',
+  };
   const state = (of: Schemas['SourceAnswer'], name: Schemas['DocumentState']) => of.states.find((s) => s.state === name)!;
   const together = $derived(count.data?.together);
   const held = $derived(together ? state(together, 'held') : undefined);
@@ -73,7 +77,7 @@
 
     {#each count.data.troubles as trouble (trouble.what)}
       <p class="note bad mt-3" role="alert">
-        {trouble.what === 'schedule' ? 'The scheduled dispatch did not go through' : 'The work did not go on after the start'},
+        {unattended[trouble.what]},
         {instant(trouble.at)}: {trouble.detail} It is tried again at the next time.
         <a class="quiet" href={place.href('posting')}>See the posting</a>
       </p>

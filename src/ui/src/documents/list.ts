@@ -1,3 +1,4 @@
+import type { paths } from '../api/schema';
 import { place } from '../frame/place.svelte';
 
 /** What a list of documents may be narrowed by; the address carries it, so that a link can be sent. */
@@ -24,8 +25,10 @@ export function listOf(query: URLSearchParams) {
   return list;
 }
 
-/** The list as the server is asked for it: the address holds texts, and the server reads them. */
-export const asked = (list: Record<string, string>) => list as Record<string, never>;
+type Asked = NonNullable<paths['/api/companies/{companyId}/documents']['get']['parameters']['query']>;
+
+/** The list as the server is asked for it: the address holds texts, and the server reads and refuses them. */
+export const asked = (list: Record<string, string>) => list as Asked;
 
 /** A document's address, with the list that one came from. */
 export const documentIn = (id: number, list: Record<string, string>) => place.to(`arrivals/${id}`, list);

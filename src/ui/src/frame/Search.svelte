@@ -29,19 +29,18 @@
     if (mine === asked) found = rows.rows;
   }
 
-  const keyOf = (row: Schemas['FoundRow']) => `${row.kind}|${row.key}`;
-  const address = (row: Schemas['FoundRow']) =>
-    row.kind === 'document'
-      ? place.to(`arrivals/${row.key}`, { text })
-      : row.kind === 'account'
-        ? place.to('arrivals', { account: row.key })
-        : place.to('mapping', { kind: row.kind, value: row.key });
+  const keyOf = (row: Schemas['FoundRow']) => `${row.keyKind ?? row.kind}|${row.key}`;
+  const addresses: Record<Schemas['FoundKind'], (row: Schemas['FoundRow']) => string> = {
+    document: (row) => place.to(`arrivals/${row.key}`, { text }),
+    account: (row) => place.to('arrivals', { account: row.key }),
+    value: (row) => place.to('mapping', { kind: row.keyKind!, value: row.key }),
+  };
 
   function go(row: Schemas['FoundRow'] | undefined) {
     asked++;
     found = null;
     field?.blur();
-    push(row ? address(row) : place.to('arrivals', { text }));
+    push(row ? addresses[row.kind](row) : place.to('arrivals', { text }));
   }
 
   function onkeydown(event: KeyboardEvent) {
@@ -87,7 +86,9 @@
           label={row.title}
           class="data-highlighted:bg-sunk flex cursor-pointer justify-between gap-4 px-3 py-1.5"
         >
-          <span class="truncate">{row.title}</span><span class="text-soft whitespace-nowrap">{words(row.kind)} · {row.note}</span>
+          <span class="truncate">{row.title}</span><span class="text-soft whitespace-nowrap"
+            >{words(row.keyKind ?? row.kind)} · {row.note}</span
+          >
         </Combobox.Item>
       {:else}
         <p class="text-soft px-3 py-1.5">No supplier, account or value begins so.</p>

@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { many } from '../amounts/format';
   import Changes from './Changes.svelte';
+  import { kindTitle } from './kinds';
   import Outcome from './Outcome.svelte';
 
   /** What taking a book in would do: rows, open documents, and what is left out; or what is wrong with the file. */
@@ -48,7 +49,7 @@
         {many(preview.unknownAccounts.length, 'row')} left out, because the account cannot be used:
         <ul class="text-xs">
           {#each preview.unknownAccounts.slice(0, 12) as u (`${u.kind}${u.key}`)}<li>
-              {u.kind} “{u.key}” → {u.account}
+              {kindTitle(u.kind)} “{u.key}” → {u.account}
               {u.why}
             </li>{/each}
         </ul>

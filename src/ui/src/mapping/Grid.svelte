@@ -34,7 +34,7 @@
   let from = $state('');
   let confirmed = $state(false);
   let refused = $state('');
-  const body = $derived({ rows: grid.rows(from), confirmed, origin: 'grid' });
+  const body = $derived({ rows: grid.rows(from), confirmed, origin: 'grid' as const });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'grid', kind, from, JSON.stringify(grid.sheet.edits)],
     queryFn: () => rehearse(body),

@@ -56,7 +56,7 @@
   });
 
   const differs = $derived(value !== '' && editing.row.key === value && editing.differs);
-  const proposed = $derived({ rows: [editing.row], confirmed: editing.confirmed, origin: 'by hand' });
+  const proposed = $derived({ rows: [editing.row], confirmed: editing.confirmed, origin: 'by_hand' as const });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', ofKind, value, editing.facts],
     queryFn: () => rehearse(proposed),
@@ -107,7 +107,7 @@
     if (!current) return;
     const { forSource, effectiveFrom } = current;
     const rows = [rowOf({ kind: ofKind, key: value, forSource, effectiveFrom, remove: true })];
-    await write({ rows, confirmed: true, origin: 'by hand' }, `“${value}” is not mapped any more.`);
+    await write({ rows, confirmed: true, origin: 'by_hand' }, `“${value}” is not mapped any more.`);
   }
 
   async function hide(hidden: boolean) {

@@ -33,7 +33,7 @@
   const body = $derived({
     rows: taken.map((s) => rowOf({ kind, key: s.value, account: s.account })),
     confirmed,
-    origin: 'suggestions',
+    origin: 'suggestions' as const,
   });
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'suggestions', kind, body.rows.map((r) => `${r.key}>${r.account}`)],

@@ -19,9 +19,7 @@
   const hide = (value: string, hidden: boolean) =>
     change(
       () =>
-        answer(
-          api.PUT('/api/companies/{companyId}/mapping/hidden', { params: { path }, body: { kind: 'account', value, hidden } }),
-        ),
+        answer(api.PUT('/api/companies/{companyId}/mapping/hidden', { params: { path }, body: { kind: null, value, hidden } })),
       '',
     );
   const demandOn = (a: Schemas['AccountAnswer'], dimension: string, demand: Demand, isUndo = false): Promise<void> =>

@@ -14,10 +14,9 @@
   const client = useQueryClient();
   const values = ledgerValues();
   const path = $derived({ companyId: place.company });
-  const blank = () => ({ name: '', payablesAccount: '', costAccount: '', term: '', taxCode: '', form: '', box: '' });
-  let group = $state<Record<'name' | 'payablesAccount' | 'costAccount' | 'term' | 'taxCode' | 'form' | 'box', string> | null>(
-    null,
-  );
+  const blank = () => ({ name: '', payablesAccount: '', costAccount: '', term: '', taxCode: '', form: null, box: '' });
+  type Filled = Record<'name' | 'payablesAccount' | 'costAccount' | 'term' | 'taxCode' | 'box', string>;
+  let group = $state<(Filled & { form: Schemas['GroupAnswer']['form'] }) | null>(null);
   let joining = $state('');
   let refused = $state('');
   const of = (kind: string) => (values.data ?? []).filter((v) => v.kind === kind);
@@ -114,7 +113,7 @@
         <div class="grid grid-cols-2 gap-2">
           <label class="text-soft"
             >Its bills become a <select class="field w-full" bind:value={group.form}
-              ><option value="">as usual</option>{#each vocabulary().supplierForms as f (f.form)}<option value={f.form}
+              ><option value={null}>as usual</option>{#each vocabulary().supplierForms as f (f.form)}<option value={f.form}
                   >{f.title}</option
                 >{/each}</select
             ></label
