@@ -1,15 +1,18 @@
 using System.Globalization;
 using System.Text;
+using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Formats.Mapping;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Installation;
 using Adnumera.Storage.Mapping;
 using Adnumera.Web;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
+using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 
@@ -100,15 +103,20 @@ public static class Builder
     /// <summary>Makes the second company, which nobody has set up yet.</summary>
     public static void SetUpReadingRoom(CompanyFiles companies)
     {
-        companies.Add(new Company(ReadingRoom.Slug, ReadingRoom.Name, new CompositionSettings { Currency = Currency.Usd }));
-        foreach (var (_, signIn, _, role) in People)
-            companies.Installation.Join(companies.Installation.FindBySignIn(signIn)!.Id, ReadingRoom.Slug, role);
+        companies.Add(
+            new Company(ReadingRoom.Slug, ReadingRoom.Name, new CompositionSettings { Currency = Currency.Usd }),
+            c =>
+            {
+                foreach (var (_, signIn, _, role) in People)
+                    new MembershipTable(c).Put(new PersonTable(c).FindBySignIn(signIn)!.Id, ReadingRoom.Slug, Words<Role>.Read(role));
+            }
+        );
     }
 
     /// <summary>Makes the company and the people who may sign in.</summary>
     public static CompanyFile SetUpCompany(CompanyFiles companies)
     {
-        var file = companies.Add(
+        return companies.Add(
             new Company(
                 Bindery.Slug,
                 Bindery.Name,
@@ -119,11 +127,17 @@ public static class Builder
                     StartDate = new DateOnly(2026, 7, 1),
                     LockedThrough = new DateOnly(2026, 8, 31),
                 }
-            )
+            ),
+            c =>
+            {
+                foreach (var (name, signIn, _, role) in People)
+                {
+                    var known = Words<Role>.Read(role);
+                    var person = new PersonTable(c).Add(name, signIn, Hashes.Value[signIn], administers: known == Role.Administrator);
+                    new MembershipTable(c).Put(person, Bindery.Slug, known);
+                }
+            }
         );
-        foreach (var (name, signIn, _, role) in People)
-            companies.Installation.Join(companies.Installation.AddPerson(name, signIn, Hashes.Value[signIn]), Bindery.Slug, role);
-        return file;
     }
 
     /// <summary>The bindery's payment accounts and mapping book, as one set of changes.</summary>

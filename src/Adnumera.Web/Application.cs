@@ -3,18 +3,22 @@ using System.Text.Json.Serialization;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.LedgerClient.Http;
+using Adnumera.Storage.Backups;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Count;
 using Adnumera.Web.Documents;
 using Adnumera.Web.Hosting;
+using Adnumera.Web.Installation;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
+using Adnumera.Web.People;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
+using Adnumera.Web.Start;
 using Adnumera.Web.Suppliers;
 using Adnumera.Web.Vocabulary;
 using FluentValidation;
@@ -35,7 +39,7 @@ public static class Application
 
     private static readonly TimeSpan Beat = TimeSpan.FromMinutes(1);
 
-    /// <summary>Builds it; it binds to loopback only.</summary>
+    /// <summary>Builds it.</summary>
     /// <param name="settings">Where it runs.</param>
     /// <param name="port">0 for any free one.</param>
     /// <param name="clock">The clock; the system's when none is given.</param>
@@ -47,6 +51,8 @@ public static class Application
         Action<WebApplicationBuilder>? configure = null
     )
     {
+        if (!IsDescribing)
+            new Restoring(settings.DataFolder).Apply();
         var builder = WebApplication.CreateBuilder(
             new WebApplicationOptions
             {
@@ -55,20 +61,10 @@ public static class Application
                 WebRootPath = settings.UiFolder,
             }
         );
-        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
-        builder.WebHost.ConfigureKestrel(k =>
-        {
-            k.AddServerHeader = false;
-            k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
-        });
-        builder.Services.AddSerilog(c =>
-            c.MinimumLevel.Warning()
-                .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Error)
-                // Told by Explain where it is a fault.
-                .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", Serilog.Events.LogEventLevel.Fatal)
-                .MinimumLevel.Override("Polly", Serilog.Events.LogEventLevel.Fatal) // each try; what came of them is told by whoever asked
-                .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture)
-        );
+        settings.Doors.Open(builder, port);
+        builder.Services.AddSerilog(c => Logs.Configure(c, settings.StructuredLogs));
+        Telemetry.Add(builder.Services, settings.Telemetry);
+        builder.Services.AddHealthChecks().AddCheck<InstallationHealth>("installation");
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock ?? TimeProvider.System);
         builder.Services.AddSingleton(s => new CompanyFiles(
@@ -81,6 +77,9 @@ public static class Application
         builder.Services.AddSingleton<Dispatcher>();
         builder.Services.AddSingleton<AuditWatch>();
         builder.Services.AddSingleton<SignInLimits>();
+        builder.Services.AddSingleton<StartCode>();
+        builder.Services.AddSingleton<BackupRun>();
+        builder.Services.AddSingleton<Restart>();
         builder.Services.AddSingleton<PostingClock>();
         builder.Services.AddSingleton(new ArrivalReaders([new DocumentsFileReader()]));
         if (!IsDescribing)
@@ -105,9 +104,10 @@ public static class Application
                 o.Cookie.Name = "adnumera";
                 o.Cookie.HttpOnly = true;
                 o.Cookie.SameSite = SameSiteMode.Lax;
-                o.ExpireTimeSpan = TimeSpan.FromHours(10);
+                o.Cookie.SecurePolicy = settings.Doors.Hosts.Count > 0 ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+                o.ExpireTimeSpan = Sessions.Idle;
                 o.SlidingExpiration = true;
-                o.Events.OnValidatePrincipal = SessionEndpoints.Validate;
+                o.Events.OnValidatePrincipal = Sessions.Validate;
                 o.Events.OnRedirectToLogin = c => Status(c.Response, StatusCodes.Status401Unauthorized);
                 o.Events.OnRedirectToAccessDenied = c => Status(c.Response, StatusCodes.Status403Forbidden);
             });
@@ -116,6 +116,7 @@ public static class Application
         {
             o.HeaderName = "X-Forgery";
             o.Cookie.Name = "adnumera-forgery";
+            o.Cookie.SecurePolicy = settings.Doors.Hosts.Count > 0 ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         });
         builder.Services.AddRateLimiter(SignInLimits.ByAddress);
         builder.Services.ConfigureHttpJsonOptions(o =>
@@ -129,11 +130,18 @@ public static class Application
         builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
         builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
         builder.Services.AddSingleton<IValidator<GroupAnswer>, GroupRules>();
+        builder.Services.AddSingleton<IValidator<NameRequest>, NameRules>();
+        builder.Services.AddSingleton<IValidator<InvitationRequest>, InvitationRules>();
+        builder.Services.AddSingleton<IValidator<MemberRequest>, MemberRules>();
+        builder.Services.AddSingleton<IValidator<StartRequest>, StartRules>();
+        builder.Services.AddSingleton<IValidator<CompanyRequest>, CompanyRules>();
         builder.Services.AddOpenApi(Description.Of);
         configure?.Invoke(builder);
 
         var app = builder.Build();
+        settings.Doors.Guard(app);
         app.Use(Headers);
+        Logs.Requests(app);
         app.UseExceptionHandler(
             new ExceptionHandlerOptions { ExceptionHandler = ProblemDocument.Explain, SuppressDiagnosticsCallback = _ => true }
         );
@@ -146,7 +154,11 @@ public static class Application
         app.Use(RefuseForgery);
         app.MapOpenApi().AllowAnonymous();
         app.MapGet("/alive", () => "yes").AllowAnonymous().ExcludeFromDescription();
+        app.MapHealthChecks("/health").AllowAnonymous();
         app.MapSession();
+        app.MapOwn();
+        app.MapInvitations();
+        app.MapStart();
         app.MapVocabulary();
         app.MapConsentReturn();
         var company = app.MapGroup("/api/companies/{companyId}")
@@ -165,6 +177,19 @@ public static class Application
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();
+        company.MapPeople();
+        var installation = app.MapGroup("/api/installation")
+            .WithTags("Installation")
+            .AddEndpointFilter<RouteGroupBuilder, InputCheck>()
+            .ProducesProblem(401)
+            .ProducesProblem(403)
+            .ProducesProblem(422);
+        installation.MapCompanies();
+        installation.MapBackups();
+
+        // Whatever is not here is a problem to programs, and the page to people.
+        if (settings.UiFolder is not null)
+            app.MapFallbackToFile("{*path:nonfile:regex(^(?!api(/|$)|openapi/).*$)}", "index.html").AllowAnonymous();
         return app;
     }
 

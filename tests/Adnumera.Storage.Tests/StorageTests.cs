@@ -9,7 +9,6 @@ using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Files;
-using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Posting;
@@ -438,20 +437,6 @@ public sealed class StorageTests : IDisposable
         var broken = books.File.Path + ".broken";
         File.WriteAllBytes(broken, [.. "SQLite format 3\0"u8, .. new byte[5000]]);
         Assert.Throws<SqliteException>(() => new CompanyFile(broken));
-    }
-
-    [Fact]
-    public void Each_person_sees_only_the_companies_that_they_belong_to()
-    {
-        var installation = new InstallationFile(books.File.Path + ".installation");
-        installation.AddCompany("a", "Alpha");
-        installation.AddCompany("b", "Beta");
-        var ines = installation.AddPerson("Ines", "ines@x.example", "hash");
-        installation.Join(ines, "b", "reader");
-        Assert.Equal(["b"], installation.Memberships(ines).Select(m => m.Company));
-        Assert.Null(installation.RoleOf(ines, "a"));
-        Assert.Equal("Ines", installation.FindBySignIn("INES@x.example")!.Name);
-        Assert.Throws<SqliteException>(() => installation.Join(ines, "a", "owner"));
     }
 
     // Two lists are equal as records only when they are the same list; here only the heads are compared.

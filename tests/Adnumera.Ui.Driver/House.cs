@@ -56,16 +56,29 @@ public sealed class House : IAsyncDisposable
         await standIn.StartAsync();
         var house = new House(folder, standIn, settings ?? (s => s));
         await house.web.StartAsync();
-        if (with != Furnishing.Bare)
+        if (with is not (Furnishing.Empty or Furnishing.Bare))
             house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
         return house;
     }
 
-    /// <summary>Stops the application and starts it again on the same files, as after a crash.</summary>
+    /// <summary>Stops the application and starts it again on the same files and address, as after a crash.</summary>
     public async Task Restart()
     {
+        var port = new Uri(Address).Port;
         await web.DisposeAsync();
-        web = Web();
+        web = Web(port);
+        await web.StartAsync();
+    }
+
+    /// <summary>Waits until the application stops by itself to begin anew, and begins it anew, as its program does.</summary>
+    public async Task FollowRestart()
+    {
+        var address = Address;
+        await web.WaitForShutdownAsync();
+        if (!web.Services.GetRequiredService<Web.Hosting.Restart>().IsWanted)
+            throw new InvalidOperationException("The application stopped, and nobody asked it to begin anew.");
+        await web.DisposeAsync();
+        web = Web(new Uri(address).Port);
         await web.StartAsync();
     }
 
@@ -77,8 +90,8 @@ public sealed class House : IAsyncDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private WebApplication Web() =>
-        Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), 0, Clock);
+    private WebApplication Web(int port = 0) =>
+        Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), port, Clock);
 }
 
 /// <summary>A clock set to the demo's today that runs on, and that can be moved on by hand.</summary>

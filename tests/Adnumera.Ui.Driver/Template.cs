@@ -8,6 +8,9 @@ namespace Adnumera.Ui.Driver;
 /// <summary>With what a house begins.</summary>
 public enum Furnishing
 {
+    /// <summary>The ledger's books alone: nobody can sign in yet.</summary>
+    Empty,
+
     /// <summary>The ledger's books, the company and the people.</summary>
     Bare,
 
@@ -47,6 +50,9 @@ internal static class Template
         var folder = Directory.CreateTempSubdirectory("adnumera-template-").FullName;
         switch (with)
         {
+            case Furnishing.Empty:
+                Builder.SetUpLedger(Path.Combine(folder, "ledger"));
+                break;
             case Furnishing.Bare:
                 Builder.SetUpLedger(Path.Combine(folder, "ledger"));
                 Builder.SetUpCompany(new CompanyFiles(folder));

@@ -1,18 +1,37 @@
 namespace Adnumera.Core.Access;
 
-/// <summary>The one table of which role carries which rights; nothing is allowed that is not named here.</summary>
+/// <summary>A right as people read it.</summary>
+public sealed record RightRow(Right Right, string Title);
+
+/// <summary>A role as people read it, with its rights.</summary>
+public sealed record RoleRow(Role Role, string Title, IReadOnlyList<Right> Rights);
+
+/// <summary>The one table of which role carries which rights in a company; nothing is allowed that is not named here. Beside it stands the
+/// installation's administrator, who looks after companies, people and backups, and opens no books by that.</summary>
 public static class Rights
 {
+    /// <summary>Every right, in the order in which a table shows them.</summary>
+    public static IReadOnlyList<RightRow> All { get; } =
+    [
+        new(Right.Read, "look at everything in the books"),
+        new(Right.Spend, "hand in own spending"),
+        new(Right.Approve, "approve the spending of others"),
+        new(Right.Bookkeep, "take in, map, decide, post and prove"),
+        new(Right.Administer, "connect the ledger, choose for the company, look after its people and its record"),
+    ];
+
+    /// <summary>Every role with its rights. Spenders and approvers see their own and others' spending, not the books.</summary>
+    public static IReadOnlyList<RoleRow> Roles { get; } =
+    [
+        new(Role.Reader, "reader", [Right.Read]),
+        new(Role.Spender, "spender", [Right.Spend]),
+        new(Role.Approver, "approver", [Right.Spend, Right.Approve]),
+        new(Role.Bookkeeper, "bookkeeper", [Right.Read, Right.Spend, Right.Bookkeep]),
+        new(Role.Administrator, "administrator", [Right.Read, Right.Spend, Right.Approve, Right.Bookkeep, Right.Administer]),
+    ];
+
     /// <summary>The rights of a role.</summary>
-    public static IReadOnlyList<Right> Of(Role role) =>
-        role switch
-        {
-            // Spenders and approvers have rooms of their own, with their own and others' spending in them; the books are closed to them.
-            Role.Spender or Role.Approver => [],
-            Role.Reader => [Right.Read],
-            Role.Bookkeeper => [Right.Read, Right.Bookkeep],
-            Role.Administrator => [Right.Read, Right.Bookkeep, Right.Administer],
-        };
+    public static IReadOnlyList<Right> Of(Role role) => Roles[(int)role].Rights;
 
     /// <summary>Whether a role carries a right; who has no role in a company has none.</summary>
     public static bool Allow(Role? role, Right right) => role is { } of && Of(of).Contains(right);

@@ -32,6 +32,7 @@ public abstract class SqliteFile
             File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
             if (first.ExecuteScalar<string>("pragma quick_check(1)") is var check && check != "ok")
                 throw new InvalidDataException($"{path} is damaged: {check}. Restore it from a backup.");
+            SchemaScripts.RefuseNewer(first, System.IO.Path.GetFileName(path));
         }
 
         var upgrade = DeployChanges
@@ -49,6 +50,14 @@ public abstract class SqliteFile
     }
 
     public string Path { get; }
+
+    /// <summary>A connection to a file as it is, without looking at its schema; nothing of it is kept open afterwards.</summary>
+    public static SqliteConnection Plain(string path)
+    {
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Pooling = false }.ToString());
+        connection.Open();
+        return connection;
+    }
 
     /// <summary>Opens a connection; whoever opens it disposes it.</summary>
     public SqliteConnection Open()

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Backups;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Installation;
@@ -26,9 +27,16 @@ public sealed class CompanyFiles
     public CompanyFiles(string folder, TimeProvider? clock = null, int busySeconds = 10)
     {
         (this.folder, this.clock, this.busySeconds) = (folder, clock ?? TimeProvider.System, busySeconds);
-        Installation = new(Path.Combine(folder, "installation.sqlite"), busySeconds);
-        auditKey = Key(Path.Combine(folder, "keys"));
+        auditKey = Key(Path.Combine(folder, DataFolder.AuditKey));
+        Installation = new(
+            Path.Combine(folder, DataFolder.InstallationFile),
+            new AuditSeal(auditKey, () => null, (_, _) => { }),
+            busySeconds
+        );
     }
+
+    /// <summary>The folder of all files.</summary>
+    public string Folder => folder;
 
     public InstallationFile Installation { get; }
 
@@ -40,7 +48,7 @@ public sealed class CompanyFiles
         var file = open.GetOrAdd(
             id,
             key => new Lazy<CompanyFile>(() =>
-                Installation.Companies().Contains(key) ? Opened(key) : throw RefusedException.NotFound("This company")
+                Installation.OpenCompanies().Contains(key) ? Opened(key) : throw RefusedException.NotFound("This company")
             )
         );
         try
@@ -58,14 +66,71 @@ public sealed class CompanyFiles
     }
 
     /// <summary>Adds a company with a file of its own.</summary>
-    public CompanyFile Add(Company company)
+    /// <param name="company">The company; its short name belongs to no other.</param>
+    /// <param name="along">What is written into the installation's file with it, in the same transaction.</param>
+    /// <param name="bookFrom">Whose mapping book it wants to begin with; blank for none.</param>
+    public CompanyFile Add(Company company, Action<SqliteConnection>? along = null, string bookFrom = "")
     {
-        Installation.AddCompany(company.Slug, company.Name);
-        var file = Sealed(company.Slug);
-        file.SetUp(company);
-        Upgrade.Run(file);
-        return file;
+        var path = PathOf(company.Slug);
+        if (File.Exists(path))
+            throw new RefusedException("company", $"There is a file of a company “{company.Slug}” already. Nothing was changed.");
+        try
+        {
+            var made = new CompanyFile(path, null, busySeconds);
+            made.SetUp(company);
+            Upgrade.Run(made);
+            Installation.InTransaction(c =>
+            {
+                new CompanyListTable(c).Add(company.Slug, company.Name, bookFrom);
+                along?.Invoke(c);
+                return 0;
+            });
+        }
+        catch
+        {
+            Discard(path);
+            throw;
+        }
+
+        return Open(company.Slug);
     }
+
+    /// <summary>Brings a company in from an archive.</summary>
+    /// <param name="archive">The archive.</param>
+    /// <param name="along">What is written into the installation's file with it, in the same transaction.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <exception cref="ArchiveException">It cannot be brought in.</exception>
+    public ArchivedCompany BringIn(string archive, Action<SqliteConnection, string> along, CancellationToken cancel)
+    {
+        var company = CompanyArchive.BringIn(
+            archive,
+            folder,
+            id => Installation.Read(c => new CompanyListTable(c).Find(id)) is not null,
+            cancel
+        );
+        try
+        {
+            Installation.InTransaction(c =>
+            {
+                new CompanyListTable(c).Add(company.Id, company.Name);
+                along(c, company.Id);
+                return 0;
+            });
+        }
+        catch
+        {
+            Discard(PathOf(company.Id));
+            throw;
+        }
+
+        return company;
+    }
+
+    /// <summary>What the files of a company weigh, in bytes.</summary>
+    public long Weight(string id) => DataFolder.CompanySources(folder, id).Sum(s => new FileInfo(s.Path).Length);
+
+    /// <summary>Lets go of a company's file, such as when it was closed.</summary>
+    public void LetGo(string id) => open.TryRemove(id, out _);
 
     /// <summary>Does something in each company on its own: whatever goes wrong in one is logged, kept for whoever looks, and stops neither
     /// the others nor the server.</summary>
@@ -75,7 +140,7 @@ public sealed class CompanyFiles
     /// <param name="act">What is done.</param>
     public void ForEach(ILogger log, Unattended what, TimeProvider at, Action<string, CompanyFile> act)
     {
-        foreach (var company in Installation.Companies())
+        foreach (var company in Installation.OpenCompanies())
         {
             try
             {
@@ -106,7 +171,7 @@ public sealed class CompanyFiles
             () => Installation.Anchor(id),
             (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow())
         );
-        var file = new CompanyFile(Path.Combine(folder, "companies", $"{id}.sqlite"), seal, busySeconds);
+        var file = new CompanyFile(PathOf(id), seal, busySeconds);
 
         // Rows that were there before the chain was keyed, once.
         if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last)
@@ -114,11 +179,20 @@ public sealed class CompanyFiles
         return file;
     }
 
-    private static byte[] Key(string keys)
+    private string PathOf(string id) => Path.Combine(folder, DataFolder.CompanyFile(id));
+
+    // What was begun for a company that did not come to be.
+    private static void Discard(string path)
+    {
+        SqliteConnection.ClearAllPools();
+        foreach (var part in (string[])[path, $"{path}-wal", $"{path}-shm", Path.ChangeExtension(path, ".files.sqlite")])
+            File.Delete(part);
+    }
+
+    private static byte[] Key(string path)
     {
         const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-        Directory.CreateDirectory(keys, Own | UnixFileMode.UserExecute);
-        var path = Path.Combine(keys, "audit.key");
+        Directory.CreateDirectory(Path.GetDirectoryName(path)!, Own | UnixFileMode.UserExecute);
         if (File.Exists(path))
             return File.ReadAllBytes(path);
         var key = RandomNumberGenerator.GetBytes(KeyLength);

@@ -8,6 +8,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Coding;
+using Adnumera.Web.Hosting;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
@@ -37,6 +38,7 @@ internal static class TakeIn
     /// <exception cref="RefusedException">The file has errors.</exception>
     public static TakeInAnswer Run(CompanyBooks books, ArrivalReaders readers, ArrivedFile file)
     {
+        using var work = Telemetry.Work.StartActivity("take in");
         var currency = books.File.Read(c => new CompanyTable(c).Currency());
         var problems = new Problems();
         var documents = Read(readers, file, currency, problems);
@@ -46,6 +48,7 @@ internal static class TakeIn
         // The original first: an arrival never names one that is not there.
         books.File.Originals.Add(file.Hash, file.Content, books.Now);
         var today = books.Today;
+        Telemetry.TakenIn.Add(documents.Count);
         return books.File.InTransaction(c =>
         {
             var plan = Save(c, books, file, documents);

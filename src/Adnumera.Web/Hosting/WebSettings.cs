@@ -15,4 +15,13 @@ public sealed record WebSettings(string DataFolder, string LedgerAddress, bool D
 
     /// <summary>How long a ledger has for one answer.</summary>
     public TimeSpan LedgerPatience { get; init; } = TimeSpan.FromSeconds(30);
+
+    /// <summary>Where it can be reached from.</summary>
+    public Doors Doors { get; init; } = Doors.Loopback;
+
+    /// <summary>Whether it logs one JSON object a line, for programs.</summary>
+    public bool StructuredLogs { get; init; }
+
+    /// <summary>Where measurements and traces are sent by OTLP; null for nowhere.</summary>
+    public Uri? Telemetry { get; init; }
 }

@@ -4,6 +4,7 @@ using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;
+using Adnumera.Web.Hosting;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -173,6 +174,7 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
     private async Task Run(CompanyBooks books, long dispatch, IDisposable turn, bool scheduled)
     {
         using var mine = turn;
+        using var work = Telemetry.Work.StartActivity("dispatch");
         var end = new DispatchEnd("It was stopped by a fault. Go on to try again, or take back what was not sent.", Well: false);
         try
         {

@@ -66,7 +66,7 @@ public sealed class PostingClock(
     /// <summary>Asks for what has no clear answer, where it is time to, and sends again what a ledger surely does not have.</summary>
     public async Task AskAgain(CancellationToken cancel)
     {
-        foreach (var company in companies.Installation.Companies())
+        foreach (var company in companies.Installation.OpenCompanies())
         {
             try
             {

@@ -7,6 +7,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
+using Adnumera.Web.Hosting;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Posting;
@@ -30,6 +31,7 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
             ? await ledger.PostSupplier(instruction.IdempotencyKey, instruction.Content, CancellationToken.None)
             : await ledger.PostEntry(instruction.Entry, CancellationToken.None);
         file.InTransaction(c => Done(() => Answer(c, instruction, answer)));
+        Telemetry.Answered.Add(1, new KeyValuePair<string, object?>("answer", answer.GetType().Name));
         var other = answer as PostingAnswer.KeyInUse;
         if (answer is not PostingAnswer.Lost && other is null)
             return answer;

@@ -7,6 +7,7 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
+using Adnumera.Web.Hosting;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Requests;
@@ -28,6 +29,7 @@ internal static class ProofRun
         CancellationToken cancel
     )
     {
+        using var work = Telemetry.Work.StartActivity("prove");
         var (ledger, organisation, _) = ledgers.Connected(books.File);
         using var turn = turns.Take(books.CompanyId, "a proof");
         await new Sender(books.File, ledger, organisation, books.Clock).Settle(onlyDue: false, cancel);
@@ -47,6 +49,7 @@ internal static class ProofRun
 
         var entries = intended.Select(i => i.Entry.AsIntended()).ToList();
         var differences = Ours(books.File, Prover.Prove(entries, found));
+        Telemetry.Differences.Add(differences.Count);
         var accounts = AccountProof
             .Of(entries, ofPeriod)
             .Select(a => Row(a, opening.GetValueOrDefault(a.Account), closing.GetValueOrDefault(a.Account)))

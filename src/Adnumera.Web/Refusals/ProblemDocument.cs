@@ -45,6 +45,11 @@ internal static class ProblemDocument
                 "Something else is being written to this company's file just now. Nothing was changed; try again in a moment.",
                 StatusCodes.Status503ServiceUnavailable
             ),
+            NewerSchemaException e => (
+                "newer-schema",
+                $"{e.Message} Nothing was changed; whoever keeps this installation upgrades it.",
+                StatusCodes.Status503ServiceUnavailable
+            ),
             SqliteException { SqliteErrorCode: SqliteErrors.Corrupt or SqliteErrors.NotADatabase } or InvalidDataException => (
                 "company-damaged",
                 "The file of this company is damaged and is not opened. The other companies are not touched. "

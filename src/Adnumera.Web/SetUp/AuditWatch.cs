@@ -25,7 +25,7 @@ public sealed class AuditWatch(CompanyFiles companies, TimeProvider clock, ILogg
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         await Task.Yield();
-        foreach (var company in companies.Installation.Companies())
+        foreach (var company in companies.Installation.OpenCompanies())
         {
             if (stoppingToken.IsCancellationRequested)
                 return;

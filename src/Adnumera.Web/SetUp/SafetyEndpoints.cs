@@ -2,9 +2,6 @@ using Adnumera.Core.Access;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Files;
-using Adnumera.Storage.Installation;
-using Adnumera.Web.Companies;
-using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 
@@ -20,9 +17,6 @@ internal static class SafetyEndpoints
         var audit = company.MapGroup("audit").WithTags("Safety");
         audit.MapGet("", Of).Needs(Right.Administer);
         audit.MapPost("checks", Check).Needs(Right.Administer);
-        var people = company.MapGroup("people").WithTags("Safety");
-        people.MapGet("", People).Needs(Right.Administer);
-        people.MapDelete("{person:long}/sessions", EndSessions).Needs(Right.Administer);
     }
 
     private static AuditAnswer Check(CompanyBooks books, AuditWatch watch)
@@ -30,9 +24,6 @@ internal static class SafetyEndpoints
         watch.Check(books.CompanyId);
         return Of(books, watch, null);
     }
-
-    private static IReadOnlyList<Member> People(CompanyBooks books, CompanyFiles companies) =>
-        companies.Installation.Members(books.CompanyId);
 
     private static AuditAnswer Of(CompanyBooks books, AuditWatch watch, long? before)
     {
@@ -46,18 +37,5 @@ internal static class SafetyEndpoints
             [.. rows.Take(PageSize)],
             rows.Count > PageSize ? rows[PageSize - 1].Id : null
         );
-    }
-
-    private static IResult EndSessions(long person, CompanyBooks books, CompanyFiles companies)
-    {
-        if (companies.Installation.Members(books.CompanyId).FirstOrDefault(m => m.Id == person) is not { } member)
-            throw RefusedException.NotFound("This person");
-        companies.Installation.EndSessions(person);
-        books.File.InTransaction(c =>
-        {
-            new AuditTable(c).Add(books.Now, books.Who, "end sessions", $"person/{member.SignIn}", null, null);
-            return 0;
-        });
-        return Results.NoContent();
     }
 }

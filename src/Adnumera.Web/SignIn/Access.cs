@@ -1,5 +1,5 @@
-using System.Security.Claims;
 using Adnumera.Core.Access;
+using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Microsoft.AspNetCore.Authorization;
 
@@ -8,9 +8,20 @@ namespace Adnumera.Web.SignIn;
 /// <summary>Rights checked on the server for each request; deny by default.</summary>
 public static class Access
 {
+    private const string People = "people";
+    private const string Installation = "installation";
+
     /// <summary>Allows an endpoint to whoever has a right in the company of the address, and to nobody else.</summary>
     public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right)
         where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Words<Right>.Of(right));
+
+    /// <summary>Allows an endpoint to whoever looks after a company's people: its administrators, and the installation's.</summary>
+    public static TBuilder NeedsCareOfPeople<TBuilder>(this TBuilder endpoint)
+        where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(People);
+
+    /// <summary>Allows an endpoint to whoever looks after the installation.</summary>
+    public static TBuilder NeedsCareOfInstallation<TBuilder>(this TBuilder endpoint)
+        where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Installation);
 
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)
@@ -18,13 +29,15 @@ public static class Access
         services.AddSingleton<IAuthorizationHandler, Handler>();
         var builder = services
             .AddAuthorizationBuilder()
-            .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+            .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build())
+            .AddPolicy(People, p => p.RequireAuthenticatedUser().AddRequirements(new Requirement(Right.Administer, true)))
+            .AddPolicy(Installation, p => p.RequireAuthenticatedUser().AddRequirements(new Requirement(null, true)));
         foreach (var right in Enum.GetValues<Right>())
-            builder.AddPolicy(Words<Right>.Of(right), p => p.RequireAuthenticatedUser().AddRequirements(new Requirement(right)));
+            builder.AddPolicy(Words<Right>.Of(right), p => p.RequireAuthenticatedUser().AddRequirements(new Requirement(right, false)));
         return services;
     }
 
-    private sealed record Requirement(Right Right) : IAuthorizationRequirement;
+    private sealed record Requirement(Right? Right, bool OrInstallation) : IAuthorizationRequirement;
 
     // The company is that of the address; a person without a membership in it has no right at all.
     private sealed class Handler(CompanyFiles companies) : AuthorizationHandler<Requirement>
@@ -33,9 +46,18 @@ public static class Access
         {
             if (
                 context.Resource is HttpContext http
-                && http.Request.RouteValues["companyId"] is string company
-                && long.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
-                && Rights.Allow(companies.Installation.RoleOf(person, company), requirement.Right)
+                && Sessions.Person(context.User) is { } person
+                && (
+                    (
+                        requirement.Right is { } right
+                        && http.Request.RouteValues["companyId"] is string company
+                        && Rights.Allow(companies.Installation.RoleOf(person, company), right)
+                    )
+                    || (
+                        requirement.OrInstallation
+                        && companies.Installation.Read(c => new PersonTable(c).Find(person)) is { IsAdministrator: true }
+                    )
+                )
             )
                 context.Succeed(requirement);
             return Task.CompletedTask;

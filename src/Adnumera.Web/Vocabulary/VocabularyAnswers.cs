@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -28,11 +29,14 @@ public sealed record FormAnswer(LedgerForm Form, string Title);
 public sealed record BoxAnswer(string Box, string Title);
 
 /// <summary>The fixed words with what follows from them, so that pages know them from the core and from nowhere else.</summary>
+/// <param name="Roles">The one table of which role carries which rights.</param>
 /// <param name="LeftOut">The value that says: do not send it to the ledger.</param>
 public sealed record VocabularyAnswer(
     IReadOnlyList<DocumentKindAnswer> DocumentKinds,
     IReadOnlyList<KeyKindAnswer> KeyKinds,
     IReadOnlyList<FormAnswer> SupplierForms,
     IReadOnlyList<BoxAnswer> Boxes,
+    IReadOnlyList<RightRow> Rights,
+    IReadOnlyList<RoleRow> Roles,
     string LeftOut
 );

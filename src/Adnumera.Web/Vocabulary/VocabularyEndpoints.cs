@@ -1,3 +1,4 @@
+using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
@@ -13,6 +14,8 @@ internal static class VocabularyEndpoints
         [.. KeyKinds.All.Select(k => new KeyKindAnswer(k.Kind, k.Title, k.Plural, k.Side, k.Target, k.HasGroup, k.Dimension?.Word ?? ""))],
         [.. DocumentKind.Bill.Row().Forms.Select(f => new FormAnswer(f, f.Title()))],
         [.. Boxes.All.Select(b => new BoxAnswer(b.Word, b.Title))],
+        Rights.All,
+        Rights.Roles,
         MappingRow.LeaveOut
     );
 

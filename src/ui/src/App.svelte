@@ -24,10 +24,16 @@
   import Accounts from './set-up/Accounts.svelte';
   import Choices from './set-up/Choices.svelte';
   import Ledger from './set-up/Ledger.svelte';
+  import Backups from './installation/Backups.svelte';
+  import Installation from './installation/Installation.svelte';
+  import Invitation from './people/Invitation.svelte';
+  import People from './people/People.svelte';
   import Safety from './set-up/Safety.svelte';
   import SetUp from './set-up/SetUp.svelte';
   import Suppliers from './suppliers/Suppliers.svelte';
+  import Own from './sign-in/Own.svelte';
   import SignIn from './sign-in/SignIn.svelte';
+  import Start from './start/Start.svelte';
 
   const routes = {
     '/:company/count': Count,
@@ -48,11 +54,16 @@
     '/:company/set-up/accounts': Accounts,
     '/:company/set-up/choices': Choices,
     '/:company/set-up/suppliers': Suppliers,
+    '/:company/set-up/people': People,
     '/:company/set-up/safety': Safety,
+    '/:company/own': Own,
+    '/:company/installation': Installation,
+    '/:company/installation/backups': Backups,
     '*': Nowhere,
   };
 
   let refused = $state('');
+  const invitation = $derived(/^\/-\/invitation\/(\w+)$/.exec(router.location)?.[1]);
   const client = new QueryClient({
     defaultOptions: {
       queries: {
@@ -74,8 +85,7 @@
       if (session.name) learn(await answer(api.GET('/api/vocabulary')));
       place.session = session;
       refused = '';
-      if (session.name && router.location.split('/').length < 3 && session.companies[0])
-        await replace(`/${session.companies[0].id}/count`);
+      if (session.name && router.location.split('/').length < 3) await replace(place.home);
     } catch (error) {
       refused = (error as Error).message;
     }
@@ -95,6 +105,10 @@
     </main>
   {:else if !place.session}
     <p class="text-soft p-10" role="status">Opening …</p>
+  {:else if invitation}
+    {#key invitation}<Invitation secret={invitation} accepted={begin} />{/key}
+  {:else if place.session.fresh}
+    <Start begun={begin} />
   {:else if !place.session.name}
     <SignIn signedIn={begin} />
   {:else}

@@ -26,7 +26,7 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.True(routes.Count > 20);
         Assert.All(
             routes,
-            r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer")
+            r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer" or "people")
         );
         Assert.All(
             routes.Where(r => r.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods[0] != "GET"),

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
+using System.Text.Json;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.SignIn;
@@ -26,31 +27,34 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
-    public async Task Signing_out_another_password_and_an_administrator_end_every_session_of_a_person()
+    public async Task Signing_out_ends_one_session_and_another_password_or_an_administrator_every_one()
     {
         using var here = await Client.Of(house, "bookkeeper");
         using (var there = await Client.Of(house, "bookkeeper"))
         {
             using (await there.Send(HttpMethod.Delete, "api/session")) { }
-            Assert.Equal(HttpStatusCode.Unauthorized, await Count(here));
+            Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(there), await Count(here) });
         }
 
         using var first = await Client.Of(house, "bookkeeper");
         using var second = await Client.Of(house, "bookkeeper");
-        async Task<HttpStatusCode> Change(string current, string next)
+        async Task<string> Change(string current, string next)
         {
-            using var answer = await second.Send(HttpMethod.Put, "api/session/password", JsonContent.Create(new { current, next }));
-            return answer.StatusCode;
+            using var answer = await second.Send(HttpMethod.Put, "api/own/password", JsonContent.Create(new { current, next }));
+            return answer.IsSuccessStatusCode
+                ? ""
+                : (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("detail").GetString()!;
         }
 
-        Assert.Equal(
-            [HttpStatusCode.UnprocessableEntity, HttpStatusCode.UnprocessableEntity],
-            new[] { await Change("wrong", "a-longer-password-9"), await Change(InesPassword, "short") }
-        );
-        Assert.Equal(HttpStatusCode.NoContent, await Change(InesPassword, "a-longer-password-9"));
+        Assert.Contains("another one", await Change("wrong", "a-longer-password-9"), StringComparison.Ordinal);
+        Assert.Contains("at least 12", await Change(InesPassword, "short"), StringComparison.Ordinal);
+        Assert.Contains("tried first", await Change(InesPassword, "password1234"), StringComparison.Ordinal);
+        Assert.Contains("everybody knows", await Change(InesPassword, "InesCalder99"), StringComparison.Ordinal);
+        Assert.Equal("", await Change(InesPassword, "a-longer-password-9"));
         Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(first), await Count(second) });
 
         var person = (await client.Get("people"))
+            .GetProperty("members")
             .EnumerateArray()
             .Single(p => p.GetProperty("signIn").GetString() == Ines)
             .GetProperty("id")
@@ -59,6 +63,30 @@ public sealed class SessionTests() : ConnectedHouse("administrator")
         using (await client.Send(HttpMethod.Delete, Client.In($"people/{person}/sessions"))) { }
         Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(second), await Count(client) });
         AssertSound(house);
+    }
+
+    [Fact]
+    public async Task A_person_sees_their_sessions_and_ends_one_and_one_that_is_not_used_ends_by_itself()
+    {
+        using var here = await Client.Of(house, "bookkeeper");
+        using var there = await Client.Of(house, "bookkeeper");
+        async Task<List<JsonElement>> All()
+        {
+            using var answer = await here.Send(HttpMethod.Get, "api/own/sessions");
+            return [.. (await answer.Content.ReadFromJsonAsync<JsonElement>()).EnumerateArray()];
+        }
+
+        var other = (await All()).Single(s => !s.GetProperty("here").GetBoolean()).GetProperty("id").GetInt64();
+        using (var others = await client.Send(HttpMethod.Delete, $"api/own/sessions/{other}"))
+            Assert.Equal(HttpStatusCode.NotFound, others.StatusCode); // nobody ends another person's
+        using (await here.Send(HttpMethod.Delete, $"api/own/sessions/{other}")) { }
+        Assert.Equal([HttpStatusCode.Unauthorized, HttpStatusCode.OK], new[] { await Count(there), await Count(here) });
+        Assert.Single(await All());
+
+        house.Clock.Advance(TimeSpan.FromHours(9));
+        Assert.Equal(HttpStatusCode.OK, await Count(here));
+        house.Clock.Advance(TimeSpan.FromHours(9));
+        Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Unauthorized], new[] { await Count(here), await Count(client) });
     }
 
     [Fact]

@@ -60,3 +60,11 @@ export const capital = (text: string) => text.charAt(0).toUpperCase() + text.sli
 
 /** With its article: "a bill", "an expense claim". */
 export const a = (noun: string) => `${/^[aeiou]/i.test(noun) ? 'an' : 'a'} ${noun}`;
+
+/** A weight on the disk: 812 KB, 3.4 MB. */
+export function bytes(count: number): string {
+  const units = ['bytes', 'KB', 'MB', 'GB', 'TB'];
+  let [size, unit] = [count, 0];
+  while (size >= 1000 && unit < units.length - 1) [size, unit] = [size / 1000, unit + 1];
+  return `${unit === 0 || size >= 100 ? Math.round(size) : size.toFixed(1)} ${units[unit]}`;
+}

@@ -5,7 +5,6 @@
   import { push, router } from 'svelte-spa-router';
   import { answer, api, Refusal, type Schemas } from '../api/client';
   import { period as periodTitle } from '../amounts/format';
-  import Password from './Password.svelte';
   import Keys from './Keys.svelte';
   import { isTyping } from './keys';
   import { look } from './look.svelte';
@@ -26,6 +25,7 @@
         }),
       ),
     placeholderData: (before: Schemas['OverviewAnswer'] | undefined) => before,
+    enabled: place.may('read'),
   }));
   // A damaged file stops its company alone; the others can be chosen above.
   const damaged = $derived(
@@ -33,11 +33,10 @@
   );
   let search: Search;
   let showKeys = $state(false);
-  let changesPassword = $state(false);
 
   const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
   const view = $derived(router.location.split('/')[2] ?? 'count');
-  const rail = $derived([
+  const books = $derived([
     { view: 'count', title: 'Count', number: 0 },
     { view: 'arrivals', title: 'Arrivals', number: overview.data?.held ?? 0, says: 'held' },
     { view: 'mapping', title: 'Mapping', number: overview.data?.valuesWaiting ?? 0, says: 'values wait' },
@@ -45,6 +44,13 @@
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
     { view: 'set-up', title: 'Set-up', number: overview.data && !overview.data.connected ? 1 : 0, says: 'to do' },
   ]);
+  const rail = $derived([
+    ...(place.may('read') ? books : []),
+    ...(place.session?.administers ? [{ view: 'installation', title: 'Installation', number: 0, says: '' }] : []),
+  ]);
+
+  // Views that need no company, or not its books.
+  const closed = $derived(!place.may('read') && !['own', 'installation'].includes(view));
 
   function onkeydown(event: KeyboardEvent) {
     if (isTyping(event) || event.ctrlKey || event.altKey || event.metaKey) return;
@@ -103,7 +109,7 @@
   <div class="ml-auto flex items-center gap-4">
     <Search bind:this={search} />
     <Popover.Root>
-      <Popover.Trigger class="text-soft quiet">{place.session?.name} · {place.role}</Popover.Trigger>
+      <Popover.Trigger class="text-soft quiet">{place.session?.name}{place.role ? ` · ${place.role}` : ''}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content class="bg-raised border-strong z-20 flex w-52 flex-col gap-3 border p-4" sideOffset={8} align="end">
           <label class="flex justify-between"
@@ -119,8 +125,7 @@
             >
           </label>
           <button class="btn plain" onclick={() => (showKeys = true)}>Keys <kbd>?</kbd></button>
-          {#if changesPassword}<Password done={() => (changesPassword = false)} />
-          {:else}<button class="btn plain" onclick={() => (changesPassword = true)}>Another password</button>{/if}
+          <a class="btn plain text-center" href={place.href('own')}>Your own page</a>
           <button class="btn plain" onclick={signOut}>Sign out</button>
         </Popover.Content>
       </Popover.Portal>
@@ -130,7 +135,7 @@
 <div class="flex min-h-[calc(100vh-48px)]">
   <nav class="border-rule w-34 print:hidden shrink-0 border-r pt-3.5" aria-label="Views">
     {#each rail as room (room.view)}
-      {#if room.view === 'set-up'}<div class="h-2.5"></div>{/if}
+      {#if room.view === 'set-up' || room.view === 'installation'}<div class="h-2.5"></div>{/if}
       <a
         href={place.href(room.view)}
         aria-current={view === room.view ? 'page' : undefined}
@@ -155,6 +160,14 @@
         <p class="mt-2">{damaged}</p>
         <button class="btn plain mt-3" onclick={() => overview.refetch()}>Try again</button>
       </div>
+    {:else if closed}
+      <h1>{place.role ? `The books of this company are closed to you` : 'There is no company of yours here'}</h1>
+      <p class="text-soft mt-2 max-w-xl">
+        {place.role
+          ? `You are ${place.role} here. The rooms for it open with approvals and spending; an administrator can give you another role until then.`
+          : 'You have no part in it, or it was closed. Choose another company above, or ask whoever looks after it for an invitation.'}
+        <a class="quiet" href={place.href('own')}>Your own page</a>
+      </p>
     {:else}{@render children()}{/if}
   </main>
 </div>

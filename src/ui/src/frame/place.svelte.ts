@@ -1,12 +1,15 @@
 import { router } from 'svelte-spa-router';
 import type { Schemas } from '../api/client';
 
+/** Where the company stands in an address that belongs to none. */
+const nowhere = '-';
+
 /** Where one is: the company and the period of the address, who is signed in, and what that person may do here. */
 class Place {
   session = $state.raw<Schemas['SessionAnswer'] | null>(null);
 
   get company(): string {
-    return router.location.split('/')[1] || this.session?.companies[0]?.id || '';
+    return router.location.split('/')[1] || this.session?.companies[0]?.id || nowhere;
   }
 
   get query(): URLSearchParams {
@@ -23,6 +26,13 @@ class Place {
 
   get role(): Schemas['Role'] | '' {
     return this.mine?.role ?? '';
+  }
+
+  /** Where one begins: the count of the first company whose books one may read, or what is open without any. */
+  get home(): string {
+    const first = this.session?.companies[0];
+    if (first) return `/${first.id}/count`;
+    return `/${nowhere}/${this.session?.administers ? 'installation' : 'own'}`;
   }
 
   /** Whether this person has a right in this company, as the server says. */

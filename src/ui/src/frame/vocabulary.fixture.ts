@@ -27,5 +27,7 @@ export const learnSome = () =>
     ],
     supplierForms: [],
     boxes: [],
+    rights: [],
+    roles: [],
     leftOut: '(left out)',
   });

@@ -64,8 +64,10 @@
     <div class="flex items-end justify-between gap-6">
       <div>
         <h1>
-          {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differences.length === 0}All
-            {p.intended} entries stand in the ledger as intended{:else}{many(p.differences.length, 'difference')}, {money(
+          {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differences.length === 0}{p.intended ===
+            1
+              ? 'The entry stands'
+              : `All ${p.intended} entries stand`} in the ledger as intended{:else}{many(p.differences.length, 'difference')}, {money(
               p.atStake,
             )} at stake{/if}
         </h1>

@@ -14,6 +14,7 @@
     ['set-up/accounts', 'Accounts'],
     ['set-up/choices', 'Choices'],
     ['set-up/suppliers', 'Suppliers'],
+    ['set-up/people', 'People'],
     ['set-up/safety', 'The record'],
   ]}
 />

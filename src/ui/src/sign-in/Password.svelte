@@ -11,7 +11,7 @@
   async function change() {
     refused = '';
     try {
-      await answer(api.PUT('/api/session/password', { body: { current, next } }));
+      await answer(api.PUT('/api/own/password', { body: { current, next } }));
       toast('The password is changed; every other session of yours has ended.');
       done();
     } catch (error) {

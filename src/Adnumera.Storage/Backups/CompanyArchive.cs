@@ -1,0 +1,71 @@
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Migrations;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Backups;
+
+/// <summary>A company as its archive has it.</summary>
+public sealed record ArchivedCompany(string Id, string Name, string MadeAt);
+
+/// <summary>Brings a company in from an archive of another installation, or of this one.</summary>
+public static class CompanyArchive
+{
+    /// <summary>Takes a company's files out into the folder of this installation. It is listed apart, by whoever knows the
+    /// installation.</summary>
+    /// <param name="archive">The archive.</param>
+    /// <param name="folder">The folder of all files.</param>
+    /// <param name="isTaken">Whether a short name belongs to a company here.</param>
+    /// <param name="cancel">Stops it; nothing is left behind.</param>
+    /// <exception cref="ArchiveException">It is no archive of a company, damaged, or the company is here already.</exception>
+    /// <exception cref="NewerSchemaException">It was made by a newer version.</exception>
+    public static ArchivedCompany BringIn(string archive, string folder, Func<string, bool> isTaken, CancellationToken cancel = default)
+    {
+        using var reader = ArchiveReader.Open(archive);
+        if (reader.Manifest.Form != ArchiveForm.Company)
+            throw new ArchiveException("The archive holds a whole installation. Restore it; a company is not taken out of it here.");
+        var id = reader.Manifest.Company;
+        if (!ShortName.Is(id))
+            throw new ArchiveException("The archive does not say which company it holds.");
+        if (isTaken(id) || File.Exists(Path.Combine(folder, DataFolder.CompanyFile(id))))
+            throw new ArchiveException(
+                $"A company “{id}” is here already; its keys in the ledger would be the same. Nothing was brought in; "
+                    + "take that one out of the way first."
+            );
+        var staged = Path.Combine(folder, $".bring-in-{id}");
+        try
+        {
+            reader.Extract(staged, n => DataFolder.CompanyOf(n) == id, cancel);
+            var path = Path.Combine(staged, DataFolder.CompanyFile(id));
+            if (!File.Exists(path))
+                throw new ArchiveException("The archive has no books in it.");
+            var file = new CompanyFile(path);
+            Upgrade.Run(file);
+
+            // The key to its ledger was encrypted with keys that stayed where it comes from: its owner allows it anew.
+            var name = file.InTransaction(c =>
+            {
+                if (new CompanyTable(c).Slug() != id)
+                    throw new ArchiveException("The archive names one company and holds another.");
+                new LedgerTable(c).Disconnect();
+                return new CompanyTable(c).Name();
+            });
+            SqliteConnection.ClearAllPools();
+            foreach (var part in (string[])[DataFolder.OriginalsFile(id), DataFolder.CompanyFile(id)])
+                if (File.Exists(Path.Combine(staged, part)))
+                {
+                    Directory.CreateDirectory(Path.GetDirectoryName(Path.Combine(folder, part))!);
+                    File.Move(Path.Combine(staged, part), Path.Combine(folder, part));
+                }
+
+            return new ArchivedCompany(id, name, reader.Manifest.MadeAt);
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            if (Directory.Exists(staged))
+                Directory.Delete(staged, recursive: true);
+        }
+    }
+}

@@ -1,0 +1,67 @@
+using Adnumera.Core.Access;
+using Dapper;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Storage.Installation;
+
+/// <summary>A company that a person may open, and as what.</summary>
+public sealed record Membership(string Company, string CompanyName, Role Role);
+
+/// <summary>A person of a company.</summary>
+public sealed record Member(long Id, string Name, string SignIn, Role Role);
+
+/// <summary>Who is what in which company.</summary>
+public sealed class MembershipTable(SqliteConnection installation)
+{
+    /// <summary>The open companies of a person.</summary>
+    public IReadOnlyList<Membership> Of(long person) =>
+        [
+            .. installation
+                .Query<(string Company, string Name, string Role)>(
+                    "select m.company_id, c.name, m.role from membership m join company c on c.id = m.company_id "
+                        + "where m.person_id = @person and c.closed_at = '' order by c.name",
+                    new { person }
+                )
+                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role))),
+        ];
+
+    /// <summary>Who belongs to a company.</summary>
+    public IReadOnlyList<Member> In(string company) =>
+        [
+            .. installation
+                .Query<(long Id, string Name, string SignIn, string Role)>(
+                    "select p.id, p.name, p.sign_in, m.role from membership m join person p on p.id = m.person_id "
+                        + "where m.company_id = @company order by p.name",
+                    new { company }
+                )
+                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role))),
+        ];
+
+    /// <summary>What a person is in an open company; nothing when they have no part in it.</summary>
+    public Role? RoleOf(long person, string company) =>
+        installation.QueryFirstOrDefault<string>(
+            "select m.role from membership m join company c on c.id = m.company_id "
+                + "where m.person_id = @person and m.company_id = @company and c.closed_at = ''",
+            new { person, company }
+        )
+            is { } role
+            ? Words<Role>.Read(role)
+            : null;
+
+    /// <summary>Makes a person something in a company, whatever they were there.</summary>
+    public void Put(long person, string company, Role role) =>
+        installation.Execute(
+            "insert into membership (person_id, company_id, role) values (@person, @company, @role) "
+                + "on conflict (person_id, company_id) do update set role = excluded.role",
+            new
+            {
+                person,
+                company,
+                role = Words<Role>.Of(role),
+            }
+        );
+
+    /// <summary>Takes a person out of a company.</summary>
+    public void Remove(long person, string company) =>
+        installation.Execute("delete from membership where person_id = @person and company_id = @company", new { person, company });
+}

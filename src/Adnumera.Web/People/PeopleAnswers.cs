@@ -1,0 +1,28 @@
+using Adnumera.Core.Access;
+
+namespace Adnumera.Web.People;
+
+/// <summary>A person of the company.</summary>
+public sealed record MemberAnswer(long Id, string Name, string SignIn, Role Role);
+
+/// <summary>An invitation that nobody used yet.</summary>
+public sealed record InvitationRow(long Id, Role Role, string ForWhom, string MadeBy, string MadeAt, string EndsAt);
+
+public sealed record PeopleAnswer(IReadOnlyList<MemberAnswer> Members, IReadOnlyList<InvitationRow> Invitations);
+
+public sealed record MemberRequest(Role? Role);
+
+/// <param name="ForWhom">Whom it is for, as a note for those who see the list.</param>
+/// <param name="Days">After how many days it ends, 1 to 30.</param>
+public sealed record InvitationRequest(Role? Role, string? ForWhom, int Days);
+
+/// <summary>A new invitation. Its secret is told once; only its hash is kept.</summary>
+public sealed record NewInvitation(string Secret, string EndsAt);
+
+public sealed record SecretRequest(string? Secret);
+
+/// <summary>What an invitation leads into, for whoever holds it.</summary>
+public sealed record InvitationAnswer(string Company, string CompanyName, Role Role, string InvitedBy, string EndsAt);
+
+/// <summary>Taking an invitation up: with a new name to sign in with, or, signed in, with one's own.</summary>
+public sealed record AcceptRequest(string? Secret, string? Name, string? SignIn, string? Password);

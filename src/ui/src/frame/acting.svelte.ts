@@ -1,0 +1,34 @@
+import type { QueryClient } from '@tanstack/svelte-query';
+import { toast } from 'svelte-sonner';
+
+/** What a page does for a person: one thing at a time, said when it is done, with its undo, or why it was refused. */
+export class Acting {
+  busy = $state(false);
+  refused = $state('');
+
+  constructor(private readonly client: QueryClient) {}
+
+  /**
+   * Does it.
+   * @param call What is done.
+   * @param done What is said afterwards; nothing for what shows by itself.
+   * @param more What is read anew, and what takes it back.
+   * @returns Whether it was done.
+   */
+  async run(call: () => Promise<unknown>, done: string, more: { again?: unknown[]; undo?: () => void } = {}): Promise<boolean> {
+    if (this.busy) return false;
+    this.busy = true;
+    this.refused = '';
+    try {
+      await call();
+      await this.client.invalidateQueries(more.again ? { queryKey: more.again } : undefined);
+      if (done) toast(done, more.undo ? { action: { label: 'Undo', onClick: more.undo }, duration: 10_000 } : {});
+      return true;
+    } catch (error) {
+      this.refused = (error as Error).message;
+      return false;
+    } finally {
+      this.busy = false;
+    }
+  }
+}
