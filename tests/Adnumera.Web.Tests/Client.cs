@@ -14,10 +14,19 @@ internal sealed class Client : IDisposable
 
     private Client(HttpClient http) => this.http = http;
 
-    public static async Task<Client> Of(House house, string role)
+    public static Task<Client> Of(House house, string role) => At(house.Address, role);
+
+    /// <summary>The person of a role, signed in at an address.</summary>
+    public static Task<Client> At(string address, string role)
     {
-        var client = Anonymous(house);
         var (_, signIn, password, _) = Builder.People.Single(p => p.Role == role);
+        return SignedIn(address, signIn, password);
+    }
+
+    /// <summary>A person, signed in at an address.</summary>
+    public static async Task<Client> SignedIn(string address, string signIn, string password)
+    {
+        var client = At(address);
         await client.Refresh();
         using var answer = await client.Send(HttpMethod.Post, "api/session", JsonContent.Create(new { signIn, password }));
         Assert.Equal(HttpStatusCode.NoContent, answer.StatusCode);
@@ -25,11 +34,13 @@ internal sealed class Client : IDisposable
         return client;
     }
 
-    public static Client Anonymous(House house) =>
+    public static Client Anonymous(House house) => At(house.Address);
+
+    public static Client At(string address) =>
         new(
             new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false })
             {
-                BaseAddress = new Uri(house.Address),
+                BaseAddress = new Uri(address),
             }
         );
 
@@ -50,6 +61,22 @@ internal sealed class Client : IDisposable
 
     public static string In(string path) => $"api/companies/bindery/{path}";
 
+    /// <summary>Asks for something that belongs to no company, and reads the answer.</summary>
+    public async Task<JsonElement> Ask(HttpMethod method, string path, object? body = null)
+    {
+        using var answer = await Send(
+            method,
+            path,
+            body switch
+            {
+                null => null,
+                HttpContent content => content,
+                _ => JsonContent.Create(body, body.GetType()),
+            }
+        );
+        return await Read(answer);
+    }
+
     public async Task<JsonElement> Get(string path)
     {
         using var answer = await Send(HttpMethod.Get, In(path));
@@ -68,11 +95,15 @@ internal sealed class Client : IDisposable
         return await Read(answer);
     }
 
-    public async Task<(HttpStatusCode Status, string Type, string Detail)> Refused(HttpMethod method, string path, object? body = null)
+    public Task<(HttpStatusCode Status, string Type, string Detail)> Refused(HttpMethod method, string path, object? body = null) =>
+        RefusedAt(method, In(path), body);
+
+    /// <summary>What is refused at an address that belongs to no company.</summary>
+    public async Task<(HttpStatusCode Status, string Type, string Detail)> RefusedAt(HttpMethod method, string path, object? body = null)
     {
         using var answer = await Send(
             method,
-            In(path),
+            path,
             body switch
             {
                 null => null,

@@ -23,6 +23,19 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
     /// <summary>A role as people say it: <c>payables control</c>.</summary>
     public static string RoleTitle(AccountRole role) => Words<AccountRole>.Of(role).Replace('_', ' ');
 
+    /// <summary>Why a row of another company's book is not taken over, to follow its account or value.</summary>
+    public static string Because(TransferProblem why) =>
+        why switch
+        {
+            TransferProblem.PaymentAccount => "is a card or cash box of that company",
+            TransferProblem.NoNumber => "has no number there, to find it by",
+            TransferProblem.NumberNotHere => "has a number that no account has here",
+            TransferProblem.NumberTwice => "has a number that several accounts have here",
+            TransferProblem.TermNotHere => "names a payment term that the ledger here does not have",
+            TransferProblem.ValueNotHere => "names a department, location or another value that the ledger here does not have",
+            TransferProblem.TaxCodeNotHere => "names a tax code that the ledger here does not have",
+        };
+
     /// <summary>Why an account cannot be used, to follow its name: <c>is closed</c>.</summary>
     public static string Because(BrokenBecause why) =>
         why switch

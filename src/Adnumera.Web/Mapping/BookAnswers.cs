@@ -47,4 +47,5 @@ public sealed record BookTakenIn(
     long SetId
 );
 
+/// <summary>A row that is left out, and why.</summary>
 public sealed record UnknownRow(KeyKind Kind, string Key, string Account, string Why);

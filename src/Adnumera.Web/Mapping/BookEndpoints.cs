@@ -36,6 +36,7 @@ internal static class BookEndpoints
         mapping.MapGet("pipeline/files/{name}", GetPipelineFile).Needs(Right.Read).ExcludeFromDescription();
         mapping.MapPost("book/preview", PostBookPreview).Needs(Right.Bookkeep).Accepts<string>("text/csv");
         mapping.MapPost("book", PostBook).Needs(Right.Bookkeep).Accepts<string>("text/csv");
+        mapping.MapBookTransfer();
     }
 
     private static BookAnswer GetBook(string? asOf, CompanyBooks books) => books.File.Read(c => Book(c, asOf, books));
@@ -199,19 +200,25 @@ internal static class BookEndpoints
                 ? new BookTakenIn(fileName, 0, 0, 0, 0, 0, 0, [], problems.Errors, problems.Count, problems.Notices, null, [], 0)
                 : throw Upload.Refused(name, problems);
         return preview
-            ? books.File.Read(c => Apply(c, books, name, rows, further, replace, confirmed, problems, true))
-            : books.File.InTransaction(c => Apply(c, books, name, rows, further, replace, confirmed, problems, false));
+            ? books.File.Read(c => Apply(c, books, name, $"file {name}", rows, further, replace, confirmed, problems, [], true))
+            : books.File.InTransaction(c => Apply(c, books, name, $"file {name}", rows, further, replace, confirmed, problems, [], false));
     }
 
-    private static BookTakenIn Apply(
+    /// <summary>What rows would do to the book, or does it.</summary>
+    /// <param name="name">What they are called here: a file, or the company that they come from.</param>
+    /// <param name="origin">How the history names it.</param>
+    /// <param name="left">What was left out before.</param>
+    internal static BookTakenIn Apply(
         SqliteConnection company,
         CompanyBooks books,
-        string fileName,
+        string name,
+        string origin,
         IReadOnlyList<MappingRow> rows,
         bool further,
         bool replace,
         bool confirmed,
         Problems problems,
+        IReadOnlyList<UnknownRow> left,
         bool preview
     )
     {
@@ -252,16 +259,17 @@ internal static class BookEndpoints
                 StatusCodes.Status409Conflict
             );
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, basis, changes, asks) : null;
-        var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Apply(company, books, changes, $"file {fileName}");
+        var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Apply(company, books, changes, origin);
         return new BookTakenIn(
-            fileName,
-            rows.Count,
+            name,
+            rows.Count + left.Count,
             changes.Count(c => c.Before is null),
             changes.Count(c => c is { Before: not null, After: not null }),
             changes.Count(c => c.After is { Ends: true }),
             changes.Count(c => c.After is null),
             rows.Count - changes.Count(c => c.After is not null) - unknown.Count,
             [
+                .. left.Take(MostListed),
                 .. unknown
                     .Take(MostListed)
                     .Select(u => new UnknownRow(

@@ -5,8 +5,10 @@ using Adnumera.Core.Mapping;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Entries;
+using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
@@ -18,7 +20,7 @@ internal static class ProgressEndpoints
     public static void MapProgress(this RouteGroupBuilder company) =>
         company.MapGet("progress", GetProgress).WithTags("Choices").Needs(Right.Read);
 
-    private static ProgressAnswer Of(SqliteConnection company)
+    private static ProgressAnswer Of(SqliteConnection company, string beginsWith)
     {
         var ledger = new LedgerTable(company);
         var (pulled, table) = (ledger.Pulled(), new MappingTable(company));
@@ -57,7 +59,9 @@ internal static class ProgressEndpoints
             new(
                 SetUpStep.Book,
                 rows > 0,
-                rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives" : $"{rows} rows in the mapping book"
+                rows == 0 && beginsWith.Length > 0 ? $"the book of {beginsWith} waits to be taken over, once the ledger is connected"
+                    : rows == 0 ? "no value is mapped; take a mapping book in, or map what arrives"
+                    : $"{rows} rows in the mapping book"
             ),
             new(SetUpStep.Arrivals, arrived > 0, arrived == 0 ? "no document has arrived" : $"{arrived} documents arrived"),
             new(
@@ -73,5 +77,13 @@ internal static class ProgressEndpoints
         return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Step, steps.Count(s => s.Done));
     }
 
-    private static ProgressAnswer GetProgress(CompanyBooks books) => books.File.Read(Of);
+    private static ProgressAnswer GetProgress(CompanyBooks books, CompanyFiles companies)
+    {
+        var beginsWith = companies.Installation.Read(c =>
+        {
+            var table = new CompanyListTable(c);
+            return table.Find(books.CompanyId) is { BookFrom: { Length: > 0 } from } ? table.Find(from)?.Name ?? "" : "";
+        });
+        return books.File.Read(c => Of(c, beginsWith));
+    }
 }

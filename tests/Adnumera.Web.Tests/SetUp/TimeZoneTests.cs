@@ -1,5 +1,6 @@
 using System.Globalization;
 using Adnumera.Web.Posting;
+using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
 
@@ -11,6 +12,7 @@ public sealed class TimeZoneTests() : ConnectedHouse("administrator")
     // 14 hours ahead of UTC, and 11 behind: never the same day.
     private const string Earliest = "Pacific/Kiritimati";
     private const string Latest = "Pacific/Pago_Pago";
+    private int bills;
 
     private async Task<DateOnly> TodayIn(string zone)
     {
@@ -56,6 +58,38 @@ public sealed class TimeZoneTests() : ConnectedHouse("administrator")
         await house.DispatchIsOver();
         Assert.Equal([0, 1], States(house, "ready", "posted"));
     }
+
+    [Fact]
+    public async Task Over_a_change_of_daylight_saving_a_schedule_starts_once_a_day_and_skips_none()
+    {
+        // New York, 2027 (IANA time zone database): on 14 March there is no 02:30, on 7 November 01:30 comes twice.
+        await client.Put("choices", new { timeZone = "America/New_York", schedule = "02:30" });
+        var clock = house.Services.GetRequiredService<PostingClock>();
+        async Task<long> StartsBetween(DateTimeOffset from, DateTimeOffset until)
+        {
+            house.Clock.Advance(from - house.Clock.GetUtcNow());
+            await SignInAgain();
+            var before = Dispatches();
+            while (house.Clock.GetUtcNow() < until)
+            {
+                await client.TakeIn(Header + Bill(++bills));
+                clock.StartScheduled();
+                await house.DispatchIsOver();
+                house.Clock.Advance(TimeSpan.FromMinutes(30));
+            }
+
+            return Dispatches() - before;
+        }
+
+        static DateTimeOffset Utc(int month, int day, int hour) => new(2027, month, day, hour, 0, 0, TimeSpan.Zero);
+        Assert.Equal(0, await StartsBetween(Utc(3, 14, 5), Utc(3, 14, 7))); // until 01:59 in the winter's time
+        Assert.Equal(1, await StartsBetween(Utc(3, 14, 7), Utc(3, 14, 11))); // from 03:00 in the summer's
+        await client.Put("choices", new { timeZone = "America/New_York", schedule = "01:30" });
+        Assert.Equal(1, await StartsBetween(Utc(11, 7, 4), Utc(11, 7, 9))); // 01:30 at 05:30 and 06:30 UTC
+        Assert.Equal(1, await StartsBetween(Utc(11, 8, 4), Utc(11, 8, 9)));
+    }
+
+    private long Dispatches() => house.Company.Read(c => c.ExecuteScalar<long>("select count(*) from dispatch"));
 
     private DateTime LocalNow(string zone) =>
         TimeZoneInfo.ConvertTime(house.Clock.GetUtcNow(), TimeZoneInfo.FindSystemTimeZoneById(zone)).DateTime;

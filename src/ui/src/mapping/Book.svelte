@@ -31,29 +31,46 @@
     ['documents.csv', 'every document'],
     ['settings.json', 'the choices'],
   ] as const;
-  let chosen = $state<File | null>(null);
+  // What is taken in: a file, or the book of another company by its id.
+  let chosen = $state<File | string | null>(null);
+  const others = $derived((place.session?.companies ?? []).filter((c) => c.id !== place.company && c.rights.includes('read')));
   let replace = $state(false);
   let preview = $state<Schemas['BookTakenIn'] | null>(null);
   let confirmed = $state(false);
   let refused = $state('');
   let busy = $state(false);
 
+  function ofFile(file: File, save: boolean) {
+    const options = {
+      params: { path, query: save ? { fileName: file.name, replace, confirmed } : { fileName: file.name, replace } },
+      body: file as unknown as string,
+      bodySerializer: (body: unknown) => body as BodyInit,
+      headers: { 'Content-Type': 'text/csv' },
+    };
+    return answer(
+      save
+        ? api.POST('/api/companies/{companyId}/mapping/book', options)
+        : api.POST('/api/companies/{companyId}/mapping/book/preview', options),
+    );
+  }
+
+  const ofCompany = (other: string, save: boolean) =>
+    answer(
+      save
+        ? api.POST('/api/companies/{companyId}/mapping/book/of/{other}', {
+            params: { path: { ...path, other }, query: { replace, confirmed } },
+          })
+        : api.POST('/api/companies/{companyId}/mapping/book/of/{other}/preview', {
+            params: { path: { ...path, other }, query: { replace } },
+          }),
+    );
+
   async function send(save: boolean) {
     if (!chosen) return;
     busy = true;
     refused = '';
     try {
-      const options = {
-        params: { path, query: save ? { fileName: chosen.name, replace, confirmed } : { fileName: chosen.name, replace } },
-        body: chosen as unknown as string,
-        bodySerializer: (body: unknown) => body as BodyInit,
-        headers: { 'Content-Type': 'text/csv' },
-      };
-      const answered = await answer(
-        save
-          ? api.POST('/api/companies/{companyId}/mapping/book', options)
-          : api.POST('/api/companies/{companyId}/mapping/book/preview', options),
-      );
+      const answered = await (typeof chosen === 'string' ? ofCompany(chosen, save) : ofFile(chosen, save));
       if (!save) preview = answered;
       else {
         preview = null;
@@ -80,8 +97,8 @@
     await client.invalidateQueries();
   }
 
-  function choose(files: FileList | null) {
-    chosen = files?.[0] ?? null;
+  function choose(what: File | string | null) {
+    chosen = what;
     preview = null;
     confirmed = false;
     if (chosen) void send(false);
@@ -135,11 +152,24 @@
           type="file"
           accept=".csv,.xlsx"
           onchange={(e) => {
-            choose(e.currentTarget.files);
+            choose(e.currentTarget.files?.[0] ?? null);
             e.currentTarget.value = '';
           }}
         />
       </label>
+      {#if others.length > 0}
+        <label class="text-soft mt-2 block"
+          >or the book of another company, by account number
+          <select
+            class="field mt-1 w-full"
+            value={typeof chosen === 'string' ? chosen : ''}
+            onchange={(e) => choose(e.currentTarget.value || null)}
+          >
+            <option value="">none</option>
+            {#each others as company (company.id)}<option value={company.id}>{company.name}</option>{/each}
+          </select>
+        </label>
+      {/if}
       <label class="text-soft mt-2 flex items-center gap-2"
         ><input type="checkbox" bind:checked={replace} onchange={() => send(false)} /> it replaces the book: what it does not have is
         taken away</label

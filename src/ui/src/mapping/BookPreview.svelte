@@ -46,7 +46,7 @@
     </table>
     {#if preview.unknownAccounts.length > 0}
       <div class="note mt-3">
-        {many(preview.unknownAccounts.length, 'row')} left out, because the account cannot be used:
+        {many(preview.unknownAccounts.length, 'row')} left out:
         <ul class="text-xs">
           {#each preview.unknownAccounts.slice(0, 12) as u (`${u.kind}${u.key}`)}<li>
               {kindTitle(u.kind)} “{u.key}” → {u.account}

@@ -1,0 +1,41 @@
+using Adnumera.Core.Access;
+
+namespace Adnumera.Core.Tests.Access;
+
+public class RightsTests
+{
+    // The whole table, so that no right comes or goes unseen: roles down, rights across.
+    [Theory]
+    [InlineData(Role.Reader, "read")]
+    [InlineData(Role.Spender, "spend")]
+    [InlineData(Role.Approver, "spend approve")]
+    [InlineData(Role.Bookkeeper, "read spend bookkeep")]
+    [InlineData(Role.Administrator, "read spend approve bookkeep administer")]
+    public void Each_role_carries_these_rights_and_no_other(Role role, string rights)
+    {
+        Assert.Equal(rights, string.Join(' ', Rights.Of(role).Select(Words<Right>.Of)));
+        Assert.All(
+            Enum.GetValues<Right>(),
+            right => Assert.Equal(rights.Split(' ').Contains(Words<Right>.Of(right)), Rights.Allow(role, right))
+        );
+    }
+
+    [Fact]
+    public void Whoever_has_no_role_has_no_right_and_the_tables_are_whole()
+    {
+        Assert.All(Enum.GetValues<Right>(), right => Assert.False(Rights.Allow(null, right)));
+        Assert.Equal(Enum.GetValues<Role>(), Rights.Roles.Select(r => r.Role));
+        Assert.Equal(Enum.GetValues<Right>(), Rights.All.Select(r => r.Right));
+    }
+
+    [Fact]
+    public void The_last_administrator_stays()
+    {
+        (long, Role)[] one = [(1, Role.Administrator), (2, Role.Bookkeeper)];
+        Assert.False(Administrators.Remain(one, 1, Role.Reader));
+        Assert.False(Administrators.Remain(one, 1, null));
+        Assert.True(Administrators.Remain(one, 1, Role.Administrator));
+        Assert.True(Administrators.Remain(one, 2, null));
+        Assert.True(Administrators.Remain([.. one, (3, Role.Administrator)], 1, null));
+    }
+}
