@@ -110,7 +110,7 @@ public sealed class Restoring(string folder)
     }
 
     /// <summary>Lets what was confirmed take its place. Called before any file is opened; after a stop in the middle it goes on.</summary>
-    /// <returns>The folder with what was there; nothing when no restore was confirmed.</returns>
+    /// <returns>The folder with what was there; nothing when no restore was confirmed, or nothing was there.</returns>
     public string? Apply()
     {
         if (!File.Exists(Confirmed))
@@ -131,7 +131,10 @@ public sealed class Restoring(string folder)
         using (var installation = SqliteFile.Plain(Path.Combine(folder, DataFolder.InstallationFile)))
             if (installation.ExecuteScalar<bool>("select exists (select 1 from sqlite_schema where name = 'session')"))
                 new SessionTable(installation).EndEverybodys();
-        return kept;
+        if (Directory.EnumerateFileSystemEntries(kept).Any())
+            return kept;
+        Directory.Delete(kept);
+        return null;
     }
 
     // Opens every file as the application will, and checks each company's record against the end that the installation noted.

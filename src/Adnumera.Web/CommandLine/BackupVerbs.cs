@@ -85,7 +85,7 @@ internal static class BackupVerbs
         }
 
         restoring.Confirm(now);
-        Console.WriteLine($"Restored. What was there is in {restoring.Apply()}; everybody signs in again.");
+        Console.WriteLine($"Restored{(restoring.Apply() is { } kept ? $"; what was there is in {kept}" : "")}. Everybody signs in again.");
         return DataOption.Done;
     }
 }
