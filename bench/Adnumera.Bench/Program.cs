@@ -13,6 +13,17 @@ if (args is [_, "bomb", var path])
     return 0;
 }
 
+if (args is [_, "make-large", var to, ..])
+{
+    await LargeCompany.Make(
+        Path.GetFullPath(to),
+        args.Length > 3 ? int.Parse(args[3], System.Globalization.CultureInfo.InvariantCulture) : 1_000_000,
+        done => Console.Error.Write($"\r{done:N0} documents")
+    );
+    Console.Error.WriteLine($"\rMade. Run it with: ./adnumera serve --data {Path.GetFullPath(to)} --today 2026-11-20");
+    return 0;
+}
+
 var only = args.Length > 1 ? args[1] : "";
 if (only is "" or "compose")
     ComposeBench.Run(cli);
@@ -24,4 +35,6 @@ if (only is "" or "suggestions")
     SuggestionBench.Run();
 if (only is "" or "attack")
     AttackBench.Run();
+if (only is "" or "views")
+    await ViewsBench.Run(args.Length > 2 ? args[2..] : []);
 return Report.AllHold ? 0 : 1;

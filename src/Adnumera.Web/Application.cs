@@ -78,6 +78,7 @@ public static class Application
         builder.Services.AddSingleton<AuditWatch>();
         builder.Services.AddSingleton<SignInLimits>();
         builder.Services.AddSingleton<StartCode>();
+        builder.Services.AddSingleton<SuggestionMemory>();
         builder.Services.AddSingleton<BackupRun>();
         builder.Services.AddSingleton<Restart>();
         builder.Services.AddSingleton<PostingClock>();
@@ -86,6 +87,7 @@ public static class Application
         {
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
             builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
+            builder.Services.AddHostedService<SearchFilling>();
             if (settings.Wakes)
                 AddClock(builder.Services);
         }

@@ -8,6 +8,7 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Dapper;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Tests;
@@ -128,6 +129,18 @@ internal sealed class Books : IDisposable
             using var writer = new CodingWriter(c);
             foreach (var document in documents)
                 writer.Insert(next++, composer.Compose(document), new ArrivalPlace(arrival, 2, 2, null));
+            writer.Complete();
+            return 0;
+        });
+
+    /// <summary>Takes a document in anew that its source sent before.</summary>
+    public void Replace(Document document) =>
+        File.InTransaction(c =>
+        {
+            var (table, composer) = (new DocumentTable(c), Composer(c));
+            var before = table.Load([c.ExecuteScalar<long>("select id from document where source_id = @SourceId", document.Identity)])[0];
+            using var writer = new CodingWriter(c);
+            writer.Replace(before, composer.Compose(document), new ArrivalPlace(1, 2, 2, null));
             writer.Complete();
             return 0;
         });

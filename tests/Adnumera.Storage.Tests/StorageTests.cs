@@ -27,7 +27,13 @@ public sealed class StorageTests : IDisposable
 
     private void AssertCount(params (string State, long Documents, long Money)[] expected)
     {
-        Assert.Equal(expected.Order(), Read(c => new CountTable(c).Kept()).Select(k => (k.State, k.Documents, k.Money)).Order());
+        Assert.Equal(
+            expected.Order(),
+            Read(c => new CountTable(c).Kept())
+                .GroupBy(k => k.State)
+                .Select(g => (g.Key, g.Sum(k => k.Documents), g.Sum(k => k.Money)))
+                .Order()
+        );
         Assert.Equal(Read(c => new CountTable(c).Recount()), Read(c => new CountTable(c).Kept()));
         Assert.All(Read(c => new CountTable(c).BySource(null)), s => Assert.True(s.Totals.IsConserved));
     }
@@ -268,7 +274,7 @@ public sealed class StorageTests : IDisposable
         books.Add(Bill(1), Bill(2, 310_00) with { Currency = Currency.Of("EUR") });
         AssertCount(("ready", 1, 100_00), ("held", 1, 0));
         Assert.Equal(("EUR", 1, 310_00), Read(c => new CountTable(c).OtherCurrencies()).Single());
-        Assert.Equal((2, 100_00), Read(c => new DocumentList(c).Total(new DocumentFilter())));
+        Assert.Equal(new ListTotal(2, 100_00, false), Read(c => new DocumentList(c).Total(new DocumentFilter())));
     }
 
     [Fact]
@@ -296,8 +302,9 @@ public sealed class StorageTests : IDisposable
     {
         books.Add(Bill(1, 5_00, "X"), Bill(2, 9_00, "X"), Bill(3, 7_00, "X"), Bill(4, 8_00));
         var held = new DocumentFilter { State = DocumentState.Held };
-        Assert.Equal((2L, 1L, 2L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 3)));
-        Assert.Equal((null, 3L, 1L, 3L), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 2)));
+        var all = new ListTotal(3, 21_00, false);
+        Assert.Equal(new ListPlace(2, 1, 2, all), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 3)));
+        Assert.Equal(new ListPlace(null, 3, 1, all), Read(c => new DocumentList(c).Around(held, DocumentOrder.Largest, 2)));
         Assert.Equal(
             (1L, 2L),
             Read(c => new DocumentList(c).Around(held, DocumentOrder.Smallest, 3)) is var a ? (a.Previous!.Value, a.Next!.Value) : default

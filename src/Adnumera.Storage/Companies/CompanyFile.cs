@@ -27,6 +27,9 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     );
     private long noted;
 
+    /// <summary>Told after something was saved.</summary>
+    public Action? Changed { get; set; }
+
     /// <summary>Its second file: originals and attachments.</summary>
     public OriginalsFile Originals => originals.Value;
 
@@ -63,11 +66,16 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
         });
 
     /// <inheritdoc/>
-    protected override void Prepare(SqliteConnection connection) => seal.Prepare(connection);
+    protected override void Prepare(SqliteConnection connection)
+    {
+        seal.Prepare(connection);
+        connection.CreateFunction<string, string>("folded", Folded.Of, isDeterministic: true);
+    }
 
     /// <inheritdoc/>
     protected override void Committed(SqliteConnection connection)
     {
+        Changed?.Invoke();
         if (new AuditTable(connection).Last() is not { } last || last.Id == Interlocked.Exchange(ref noted, last.Id))
             return;
         seal.Note(last.Id, last.Hash);

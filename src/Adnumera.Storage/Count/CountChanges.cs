@@ -10,15 +10,15 @@ namespace Adnumera.Storage.Count;
 internal sealed class CountChanges(SqliteConnection company)
 {
     private readonly Dictionary<(string Source, string Period), Tally> arrived = [];
-    private readonly Dictionary<(string Source, string Period, DocumentState State), Tally> standing = [];
+    private readonly Dictionary<(string Source, string Period, DocumentState State, DocumentKind Kind), Tally> standing = [];
 
     private readonly Dictionary<(string Source, DateOnly Day), Tally> dated = [];
 
     public void Arrive(string source, string period, Tally tally) =>
         arrived[(source, period)] = arrived.GetValueOrDefault((source, period)) + tally;
 
-    public void Stand(string source, string period, DocumentState state, Tally tally) =>
-        standing[(source, period, state)] = standing.GetValueOrDefault((source, period, state)) + tally;
+    public void Stand(string source, string period, DocumentState state, DocumentKind kind, Tally tally) =>
+        standing[(source, period, state, kind)] = standing.GetValueOrDefault((source, period, state, kind)) + tally;
 
     /// <summary>What arrived, by the documents' own days: what a source's statement is held against.</summary>
     public void Date(string source, DateOnly day, Tally tally) => dated[(source, day)] = dated.GetValueOrDefault((source, day)) + tally;
@@ -55,7 +55,8 @@ internal sealed class CountChanges(SqliteConnection company)
         );
         company.Execute(
             """
-            insert into count_cell (source, period, state, documents, money) values (@Source, @Period, @state, @Documents, @Money)
+            insert into count_cell (source, period, state, kind, documents, money)
+              values (@Source, @Period, @state, @kind, @Documents, @Money)
             on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
             """,
             standing.Select(s => new
@@ -63,6 +64,7 @@ internal sealed class CountChanges(SqliteConnection company)
                 s.Key.Source,
                 s.Key.Period,
                 state = Words<DocumentState>.Of(s.Key.State),
+                kind = Words<DocumentKind>.Of(s.Key.Kind),
                 s.Value.Documents,
                 s.Value.Money,
             })

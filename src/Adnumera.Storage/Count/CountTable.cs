@@ -128,6 +128,18 @@ public sealed class CountTable(SqliteConnection company)
             new { period, today = Iso.Text(today) }
         );
 
+    /// <summary>What is in a state, of each kind, of one period or of all.</summary>
+    public IReadOnlyList<(DocumentKind Kind, Tally Tally)> ByKind(DocumentState state, string? period) =>
+        [
+            .. company
+                .Query<(string Kind, long Documents, long Money)>(
+                    "select kind, sum(documents), sum(money) from count_cell "
+                        + "where state = @state and (@period is null or period = @period) group by kind having sum(documents) <> 0 order by kind",
+                    new { state = Words<DocumentState>.Of(state), period }
+                )
+                .Select(k => (Words<DocumentKind>.Read(k.Kind), new Tally(k.Documents, k.Money))),
+        ];
+
     /// <summary>What was read back, counted anew from the readings, for holding the kept totals against.</summary>
     public IReadOnlyList<(string Source, string Period, long FoundDocuments, long FoundMoney, long Documents, long Money)> RecountRead() =>
         company
@@ -167,20 +179,21 @@ public sealed class CountTable(SqliteConnection company)
         );
 
     /// <summary>The same totals counted anew from the documents, for holding the kept ones against.</summary>
-    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Recount() =>
+    public IReadOnlyList<(string Source, string Period, string State, string Kind, long Documents, long Money)> Recount() =>
         company
-            .Query<(string, string, string, long, long)>(
-                "select source, period, state, count(*), sum(case when currency = (select currency "
-                    + "from company) then signed_total else 0 end) from document group by source, period, state "
-                    + "order by source, period, state"
+            .Query<(string, string, string, string, long, long)>(
+                "select source, period, state, kind, count(*), sum(case when currency = (select currency "
+                    + "from company) then signed_total else 0 end) from document group by source, period, state, kind "
+                    + "order by source, period, state, kind"
             )
             .AsList();
 
     /// <summary>The kept totals, empty ones left out.</summary>
-    public IReadOnlyList<(string Source, string Period, string State, long Documents, long Money)> Kept() =>
+    public IReadOnlyList<(string Source, string Period, string State, string Kind, long Documents, long Money)> Kept() =>
         company
-            .Query<(string, string, string, long, long)>(
-                "select source, period, state, documents, money from count_cell where documents <> 0 order by source, period, state"
+            .Query<(string, string, string, string, long, long)>(
+                "select source, period, state, kind, documents, money from count_cell where documents <> 0 "
+                    + "order by source, period, state, kind"
             )
             .AsList();
 

@@ -11,20 +11,32 @@ namespace Adnumera.Storage.Documents;
 /// <summary>Which documents something affects: changes of the mapping book, of suppliers, of a lock, a dispatch.</summary>
 public sealed class AffectedTable(SqliteConnection company)
 {
+    // For so few rows the open documents may be looked through instead of all that carry their keys.
+    private const int FewRows = 8;
+
+    /// <summary>More than so many sent documents are not looked for.</summary>
+    public const int MostSent = 1_000;
+
     internal const string Open = "(d.state in ('held', 'to_approve', 'ready') or (d.state = 'set_aside' and d.set_aside_by = ''))";
     private const string Sent = "d.state in ('on_its_way', 'posted', 'proved')";
 
     /// <summary>The ids of documents that changes of these rows may touch and that may still be coded anew, ascending.</summary>
-    public IReadOnlyList<long> Touched(IEnumerable<RowIdentity> rows) => Under(rows, Open);
+    /// <param name="rows">The rows.</param>
+    /// <param name="most">How many are enough; all of them when nothing is said.</param>
+    public IReadOnlyList<long> Touched(IEnumerable<RowIdentity> rows, int most = -1)
+    {
+        var asked = rows.ToList();
+        return most < 0 && asked.Count is > 0 and <= FewRows && IsOpenLess(asked) ? OpenUnder(asked) : Under(asked, Open, most);
+    }
 
     /// <summary>The ids of documents under these rows that are in the ledger or on the way there, and so keep what they were posted with,
-    /// ascending.</summary>
+    /// ascending. More than <see cref="MostSent"/> are not looked for: one more says that there are more.</summary>
     /// <param name="rows">The rows.</param>
     /// <param name="decided">Of rows on the ladder, only those documents of which such a row decided a line.</param>
     public IReadOnlyList<long> SentUnder(IReadOnlyCollection<RowIdentity> rows, bool decided = false)
     {
         if (!decided)
-            return Under(rows, Sent);
+            return Under(rows, Sent, MostSent + 1);
         var found = new SortedSet<long>();
         foreach (var kind in rows.GroupBy(r => r.Kind))
         {
@@ -35,12 +47,13 @@ public sealed class AffectedTable(SqliteConnection company)
                     rung is { } one
                         ? $"{Sent} and exists (select 1 from document_line x where x.document_id = d.id "
                             + $"and x.decided_rung = '{Words<Rung>.Of(one)}')"
-                        : Sent
+                        : Sent,
+                    MostSent + 1
                 )
             );
         }
 
-        return [.. found];
+        return [.. found.Take(MostSent + 1)];
     }
 
     /// <summary>Every document that may still be coded anew, for a change that touches all of them.</summary>
@@ -89,7 +102,44 @@ public sealed class AffectedTable(SqliteConnection company)
         );
     }
 
-    private List<long> Under(IEnumerable<RowIdentity> rows, string state)
+    // Whether fewer documents are open than lines carry the keys, as the totals have it.
+    private bool IsOpenLess(IReadOnlyCollection<RowIdentity> rows) =>
+        company.ExecuteScalar<bool>(
+            """
+            select (select coalesce(sum(documents), 0) from count_cell where state in ('held', 'to_approve', 'ready', 'set_aside'))
+              < (select coalesce(sum(lines), 0) from json_each(@keys) k join value_cell v
+                on v.kind = k.value ->> 0 and v.key = k.value ->> 1 and v.period = '')
+            """,
+            new { keys = JsonSerializer.Serialize(rows.Select(r => new[] { Words<KeyKind>.Of(r.Kind.Row().ArrivesAs), r.FoldedKey })) }
+        );
+
+    private List<long> OpenUnder(IEnumerable<RowIdentity> rows)
+    {
+        var found = new SortedSet<long>();
+        foreach (var row in rows)
+        {
+            found.UnionWith(
+                company.Query<long>(
+                    $"""
+                    select d.id from document d where {Open} and d.document_date >= @day and (@source = '' or d.source = @source)
+                      and {KeyColumns.Carries(row.Kind, "@key")}
+                    """,
+                    new
+                    {
+                        key = row.FoldedKey,
+                        day = Iso.Text(row.EffectiveFrom),
+                        source = row.ForSource,
+                    }
+                )
+            );
+            if (row.Kind == KeyKind.PaymentAccount)
+                found.UnionWith(company.Query<long>($"select d.id from document d where d.payment_account_choice <> '' and {Open}"));
+        }
+
+        return [.. found];
+    }
+
+    private List<long> Under(IEnumerable<RowIdentity> rows, string state, int most = -1)
     {
         var found = new SortedSet<long>();
         foreach (var kind in rows.GroupBy(r => r.Kind))
@@ -103,9 +153,9 @@ public sealed class AffectedTable(SqliteConnection company)
                     $"""
                     with k as materialized (select value ->> 0 as key, value ->> 1 as day, value ->> 2 as source from json_each(@keys))
                     select distinct d.id from k {KeyColumns.Join(kind.Key, "k.key")}
-                    where {state} and d.document_date >= k.day and (k.source = '' or d.source = k.source)
+                    where {state} and d.document_date >= k.day and (k.source = '' or d.source = k.source) limit @most
                     """,
-                    new { keys }
+                    new { keys, most }
                 )
             );
             if (kind.Key == KeyKind.PaymentAccount)

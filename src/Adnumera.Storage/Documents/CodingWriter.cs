@@ -57,7 +57,7 @@ public sealed class CodingWriter : IDisposable
         rows.Insert(id, coded, state, period, at);
         count.Arrive(d.Identity.Source, period, TallyOf(d));
         count.Date(d.Identity.Source, d.Date, TallyOf(d));
-        count.Stand(d.Identity.Source, period, state, TallyOf(d));
+        count.Stand(d.Identity.Source, period, state, d.Kind, TallyOf(d));
         values.Add(Place(coded, state, period));
     }
 
@@ -114,8 +114,8 @@ public sealed class CodingWriter : IDisposable
         if (state != DocumentState.Held)
             rows.RemoveHolds(document.Id);
         var tally = TallyOf(document.Document);
-        count.Stand(document.Document.Identity.Source, document.Period, document.State, default(Tally) - tally);
-        count.Stand(document.Document.Identity.Source, document.Period, state, tally);
+        count.Stand(document.Document.Identity.Source, document.Period, document.State, document.Document.Kind, default(Tally) - tally);
+        count.Stand(document.Document.Identity.Source, document.Period, state, document.Document.Kind, tally);
     }
 
     /// <summary>Holds a document that the ledger refused.</summary>
@@ -152,8 +152,8 @@ public sealed class CodingWriter : IDisposable
         values.Take(before.Place());
         values.Add(Place(coded, state, period));
         var (was, now) = (TallyOf(before.Document), TallyOf(d));
-        count.Stand(d.Identity.Source, before.Period, before.State, default(Tally) - was);
-        count.Stand(d.Identity.Source, period, state, now);
+        count.Stand(d.Identity.Source, before.Period, before.State, before.Document.Kind, default(Tally) - was);
+        count.Stand(d.Identity.Source, period, state, d.Kind, now);
         if (before.Period == period && was == now)
             return;
         count.Arrive(d.Identity.Source, before.Period, default(Tally) - was);

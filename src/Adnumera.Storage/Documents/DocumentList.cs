@@ -1,45 +1,9 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Mapping;
-using Adnumera.Storage.Files;
-using Adnumera.Storage.Mapping;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
-
-/// <summary>What a list of documents is to hold.</summary>
-public sealed record DocumentFilter
-{
-    public DocumentState? State { get; init; }
-
-    public string? Source { get; init; }
-
-    /// <summary>Only what is worth noticing; the day is today.</summary>
-    public DateOnly? NoticedOn { get; init; }
-
-    public string? Period { get; init; }
-
-    public DocumentKind? Kind { get; init; }
-
-    public HoldKind? Reason { get; init; }
-
-    public string? ReasonValue { get; init; }
-
-    /// <summary>The kind of a value that arrives, and the value.</summary>
-    public KeyKind? KeyKind { get; init; }
-
-    public string? Key { get; init; }
-
-    /// <summary>The account that a line was decided to go to.</summary>
-    public string? Account { get; init; }
-
-    /// <summary>Supplier, employee, reference or id beginning with it; or an amount.</summary>
-    public string? Text { get; init; }
-
-    /// <summary>The amount that the text is, in minor units.</summary>
-    public long? Amount { get; init; }
-}
 
 /// <summary>The order of a list of documents.</summary>
 public enum DocumentOrder
@@ -78,76 +42,155 @@ public sealed record DocumentSummary(
     string SortKey
 );
 
-/// <summary>Lists of documents, page by page on the index of their order.</summary>
-public sealed class DocumentList(SqliteConnection company)
+/// <summary>How many documents a list has.</summary>
+/// <param name="Documents">How many; where there are more than are counted, how many were.</param>
+/// <param name="Money">Their money in the company's currency; 0 where not all were counted.</param>
+/// <param name="IsMore">Whether there are more than are counted.</param>
+public readonly record struct ListTotal(long Documents, long Money, bool IsMore);
+
+/// <summary>Where a document stands in a list.</summary>
+/// <param name="Position">Its place from 1 on; none in a list that is not counted.</param>
+public readonly record struct ListPlace(long? Previous, long? Next, long? Position, ListTotal Total);
+
+/// <summary>
+/// Lists of documents, page by page. State, source, period and kind are counted by the count's own cells. What is few is found by the index of
+/// what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to end.
+/// </summary>
+/// <param name="company">The company's file.</param>
+/// <param name="few">Up to so many are gathered and sorted.</param>
+public sealed class DocumentList(SqliteConnection company, int few = DocumentList.Few)
 {
+    /// <summary>More than so many documents of a list that no cell counts are not counted.</summary>
+    public const int MostCounted = 1_000;
+
+    /// <summary>Up to so many documents are gathered and sorted.</summary>
+    public const int Few = 5_000;
+
     /// <summary>A page after the given cursor (sort key and id).</summary>
     public IReadOnlyList<DocumentSummary> Page(DocumentFilter filter, DocumentOrder order, string? afterKey, long afterId, int most)
     {
         var (key, descending, number) = Order(order);
-        var (where, parameters) = Where(filter);
+        var conditions = new ListConditions(filter);
+        var (where, by) = Way(conditions, key);
+        var parameters = conditions.Parameters;
         if (afterKey is not null)
         {
-            where += $" and ({key}, d.id) {(descending ? "<" : ">")} (@afterKey, @afterId)";
+            where += $" and ({by}, d.id) {(descending ? "<" : ">")} (@afterKey, @afterId)";
             parameters.Add("afterKey", number ? long.Parse(afterKey, CultureInfo.InvariantCulture) : afterKey);
             parameters.Add("afterId", afterId);
         }
 
         parameters.Add("most", most);
         var way = descending ? "desc" : "asc";
+        return [.. company.Query<SummaryRow>(PageSql(where, by, way), parameters).Select(r => r.ToSummary())];
+    }
+
+    /// <summary>The plan by which SQLite finds a page, for holding it against the indexes.</summary>
+    public IReadOnlyList<string> Plan(DocumentFilter filter, DocumentOrder order)
+    {
+        var (key, descending, _) = Order(order);
+        var conditions = new ListConditions(filter);
+        var (where, by) = Way(conditions, key);
+        conditions.Parameters.Add("most", 1);
         return
         [
             .. company
-                .Query<SummaryRow>(
-                    $"""
-                    select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
-                      coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference,
-                        d.currency as Currency,
-                      d.signed_total as SignedTotal, d.state as State,
-                      coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason
-                        limit 1), d.set_aside) as Reason,
-                      (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({key} as text) as
-                        SortKey
-                    from document d where {where} order by {key} {way}, d.id {way} limit @most
-                    """,
-                    parameters
+                .Query<(long, long, long, string Detail)>(
+                    $"explain query plan {PageSql(where, by, descending ? "desc" : "asc")}",
+                    conditions.Parameters
                 )
-                .Select(r => r.ToSummary()),
+                .Select(p => p.Detail),
         ];
     }
 
     /// <summary>How many there are and their money.</summary>
-    public (long Documents, long Money) Total(DocumentFilter filter)
+    public ListTotal Total(DocumentFilter filter)
     {
-        var (where, parameters) = Where(filter);
-        return company.QuerySingle<(long, long)>(
+        var conditions = new ListConditions(filter);
+        if (conditions.Narrow.Count == 0)
+        {
+            var (all, money) = company.QuerySingle<(long, long)>(
+                $"select coalesce(sum(documents), 0), coalesce(sum(money), 0) from count_cell d where {conditions.Heads}",
+                conditions.Parameters
+            );
+            return new ListTotal(all, money, false);
+        }
+
+        var by = conditions.Narrow.FirstOrDefault(n => IsFew(n, conditions));
+        if (by is null && Capped(conditions) > MostCounted)
+            return new ListTotal(MostCounted, 0, true);
+        var (documents, sum) = company.QuerySingle<(long, long)>(
             "select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) "
-                + $"from document d where {where}",
-            parameters
+                + $"from document d where {conditions.Checked(by)}",
+            conditions.Parameters
         );
+        return new ListTotal(documents, sum, false);
     }
 
-    /// <summary>The ids of a list in its order, for going from one document to the next.</summary>
-    public (long? Previous, long? Next, long Position, long Count) Around(DocumentFilter filter, DocumentOrder order, long id)
+    /// <summary>What comes before and after a document in the order of a list, and its place where the list is counted.</summary>
+    public ListPlace Around(DocumentFilter filter, DocumentOrder order, long id)
     {
         var (key, descending, _) = Order(order);
-        var (where, parameters) = Where(filter);
-        parameters.Add("id", id);
+        var conditions = new ListConditions(filter);
+        var (where, by) = Way(conditions, key);
+        conditions.Parameters.Add("id", id);
         var (before, after) = descending ? (">", "<") : ("<", ">");
         var (forward, backward) = descending ? ("desc", "asc") : ("asc", "desc");
         var here = $"(select {key} from document d where d.id = @id)";
         long? One(string compare, string way) =>
             company.QueryFirstOrDefault<long?>(
-                $"select d.id from document d where {where} and ({key}, d.id) {compare} ({here}, @id) "
-                    + $"order by {key} {way}, d.id {way} limit 1",
-                parameters
+                $"select d.id from document d where {where} and ({by}, d.id) {compare} ({here}, @id) order by {by} {way}, d.id {way} limit 1",
+                conditions.Parameters
             );
-        var position = company.ExecuteScalar<long>(
-            $"select count(*) from document d where {where} and ({key}, d.id) {before} ({here}, @id)",
-            parameters
-        );
-        return (One(before, backward), One(after, forward), position + 1, Total(filter).Documents);
+        var total = Total(filter);
+        long? position =
+            total.IsMore || total.Documents > MostCounted
+                ? null
+                : company.ExecuteScalar<long>(
+                    $"select count(*) from document d where {where} and ({by}, d.id) {before} ({here}, @id)",
+                    conditions.Parameters
+                ) + 1;
+        return new ListPlace(One(before, backward), One(after, forward), position, total);
     }
+
+    private static string PageSql(string where, string by, string way) =>
+        $"""
+            select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
+              coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference,
+                d.currency as Currency,
+              d.signed_total as SignedTotal, d.state as State,
+              coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason
+                limit 1), d.set_aside) as Reason,
+              (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({by} as text) as
+                SortKey
+            from document d where {where} order by {by} {way}, d.id {way} limit @most
+            """;
+
+    // What is few is gathered by its own index: a plus keeps the order's index out of it. What is many is met along the order.
+    private (string Where, string By) Way(ListConditions conditions, string key)
+    {
+        if (conditions.Narrow.FirstOrDefault(n => IsFew(n, conditions)) is { } narrow)
+            return (conditions.Checked(narrow), $"+{key}");
+        var heads =
+            conditions.Heads == ListConditions.Everything
+                ? long.MaxValue
+                : company.ExecuteScalar<long>(
+                    $"select coalesce(sum(documents), 0) from count_cell d where {conditions.Heads}",
+                    conditions.Parameters
+                );
+        return heads <= few ? (conditions.Checked(null), $"+{key}") : (conditions.AlongTheOrder(), key);
+    }
+
+    private bool IsFew(Narrowing narrow, ListConditions conditions) =>
+        company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {few + 1})", conditions.Parameters) <= few;
+
+    private long Capped(ListConditions conditions) =>
+        company.ExecuteScalar<long>(
+            conditions.Narrow.Count == 1 && conditions.Heads == ListConditions.Everything
+                ? $"select count(*) from (select distinct id from ({conditions.Narrow[0].Ids}) limit {MostCounted + 1})"
+                : $"select count(*) from (select 1 from document d where {conditions.Checked(null)} limit {MostCounted + 1})",
+            conditions.Parameters
+        );
 
     /// <summary>Whether an order goes by amount, so that its key is a number.</summary>
     public static bool IsByAmount(DocumentOrder order) => Order(order).Number;
@@ -161,71 +204,6 @@ public sealed class DocumentList(SqliteConnection company)
             DocumentOrder.Smallest => ("d.total", false, true),
             DocumentOrder.Supplier => ("d.supplier_key", false, false),
         };
-
-    private static (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
-    {
-        var where = new List<string> { "1 = 1" };
-        var parameters = new DynamicParameters();
-        void Add(string? value, string condition, string name, string? folded = null)
-        {
-            if (string.IsNullOrEmpty(value))
-                return;
-            where.Add(condition);
-            parameters.Add(name, folded ?? value);
-        }
-
-        Add(Word(filter.State), "d.state = @state", "state");
-        Add(filter.Source, "d.source = @source", "source");
-        Add(filter.Period, "d.period = @period", "period");
-        Add(Word(filter.Kind), "d.kind = @kind", "kind");
-        Add(Iso.Text(filter.NoticedOn), "(d.notices <> '' or d.document_date > @today)", "today");
-        Add(
-            filter.Account,
-            "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)",
-            "account"
-        );
-        if (filter.Reason is { } reason)
-        {
-            where.Add(
-                "d.id in (select h.document_id from hold h "
-                    + $"where h.reason = @reason{(filter.ReasonValue is null ? "" : " and h.value = @reasonValue")})"
-            );
-            parameters.Add("reason", Words<HoldKind>.Of(reason));
-            parameters.Add("reasonValue", filter.ReasonValue);
-        }
-
-        if (!string.IsNullOrEmpty(filter.Key))
-        {
-            where.Add(
-                filter.KeyKind is { } kind ? $"d.id in (select d.id from (select @key as key) k {KeyColumns.Join(kind, "k.key")})" : "0 = 1"
-            );
-            parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
-        }
-
-        if (!string.IsNullOrWhiteSpace(filter.Text))
-        {
-            // Ranges on the indexes: what begins with the text.
-            var text = Folded.Of(filter.Text);
-            where.Add(
-                $"""
-                d.id in (select id from document where supplier_key >= @text and supplier_key < @textEnd
-                  union all select id from document where reference_key >= @text and reference_key < @textEnd
-                  union all select id from document where party_key >= @text and party_key < @textEnd and kind = 'expense_claim'
-                  union all select id from document where source_id = @rawText
-                  {(filter.Amount is null ? "" : "union all select id from document where total = @amount")})
-                """
-            );
-            parameters.Add("text", text);
-            parameters.Add("textEnd", text + "\U0010FFFF");
-            parameters.Add("rawText", filter.Text.Trim());
-            parameters.Add("amount", filter.Amount);
-        }
-
-        return (string.Join(" and ", where), parameters);
-    }
-
-    private static string? Word<T>(T? value)
-        where T : struct, Enum => value is { } one ? Words<T>.Of(one) : null;
 
     [method: ExplicitConstructor]
     private sealed record SummaryRow(

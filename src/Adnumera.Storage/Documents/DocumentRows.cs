@@ -29,7 +29,8 @@ internal sealed class DocumentRows : IDisposable
         insertKey,
         removeKeys,
         insertHold,
-        removeHolds;
+        removeHolds,
+        insertDue;
     private readonly Prepared[] all;
 
     public DocumentRows(SqliteConnection company)
@@ -62,6 +63,7 @@ internal sealed class DocumentRows : IDisposable
         removeKeys = new Prepared(company, "delete from duplicate_key where document_id = @id", "id");
         insertHold = Prepared.Insert(company, "hold", "document_id line reason value detail", "on conflict do nothing");
         removeHolds = new Prepared(company, "delete from hold where document_id = @id", "id");
+        insertDue = Prepared.Insert(company, "text_due", "document_id", "on conflict do nothing");
         all =
         [
             insertHead,
@@ -76,6 +78,7 @@ internal sealed class DocumentRows : IDisposable
             removeKeys,
             insertHold,
             removeHolds,
+            insertDue,
         ];
     }
 
@@ -91,6 +94,7 @@ internal sealed class DocumentRows : IDisposable
     public void Replace(long id, Composition coded, ArrivalPlace at)
     {
         updateHead.Run([id, .. Head(coded.Document, at)]);
+        insertDue.Run(id);
         removeDimensions.Run(id);
         removeLines.Run(id);
         WriteLines(id, coded);

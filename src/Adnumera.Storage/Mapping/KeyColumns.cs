@@ -85,4 +85,31 @@ internal static class KeyColumns
             ? $"cross join document_line l on l.{line} = {key} and l.{line} <> '' join document d on d.id = l.document_id"
             : $"cross join document d on d.{OfDocument(kind)} = {key} and d.{OfDocument(kind)} <> ''";
     }
+
+    /// <summary>Whether a document (<c>d</c>) carries a key of a kind.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="key">The key, as an expression.</param>
+    public static string Carries(KeyKind kind, string key)
+    {
+        if (kind.DimensionOf() is { } dimension)
+            return $"exists (select 1 from line_dimension v where v.document_id = d.id and v.dimension = '{dimension.Word}' "
+                + $"and v.value_key = {key})";
+        if (kind.Row().GroupOf is { } members)
+        {
+            var group =
+                $"(select m.key_folded from mapping m where m.key_kind = '{Words<KeyKind>.Of(members)}' and m.group_folded = {key} "
+                + "and m.group_folded <> '')";
+            return Carried(members, $"in {group}");
+        }
+
+        return kind == KeyKind.CostCodeGroup
+            ? "exists (select 1 from document_line l where l.document_id = d.id and l.cost_code_key <> '' "
+                + $"and l.cost_code_key >= {key} and l.cost_code_key < {key} || char(0x10ffff))"
+            : Carried(kind, $"= {key}");
+    }
+
+    private static string Carried(KeyKind kind, string condition) =>
+        OfLine(kind) is { } line
+            ? $"exists (select 1 from document_line l where l.document_id = d.id and l.{line} <> '' and l.{line} {condition})"
+            : $"d.{OfDocument(kind)} <> '' and d.{OfDocument(kind)} {condition}";
 }

@@ -7,6 +7,11 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Mapping;
 
+/// <summary>What was posted and pulled by an instant.</summary>
+/// <param name="Accepted">How many instructions were accepted.</param>
+/// <param name="PulledAt">When the ledger was pulled last; blank for never.</param>
+public readonly record struct PostedMark(long Accepted, string PulledAt);
+
 /// <summary>Lines to learn from, and lines that wait.</summary>
 public sealed class LearningTable(SqliteConnection company)
 {
@@ -31,7 +36,14 @@ public sealed class LearningTable(SqliteConnection company)
                 .Select(r => r.ToLine()),
         ];
 
-    /// <summary>For each of these values, some of the lines that wait under it.</summary>
+    /// <summary>What was posted and pulled so far: what is learned changes when it does.</summary>
+    public PostedMark Mark() =>
+        new(
+            company.ExecuteScalar<long>("select coalesce(sum(instructions), 0) from dispatch_cell where state = 'accepted'"),
+            company.ExecuteScalar<string>("select at from pulled") ?? ""
+        );
+
+    /// <summary>For each of these values, some of the lines that wait under it; no more of them are read than that.</summary>
     public IReadOnlyDictionary<string, IReadOnlyList<CodedLine>> Waiting(KeyKind kind, IEnumerable<string> values, int mostEach)
     {
         if (kind is not (KeyKind.Item or KeyKind.Category or KeyKind.CostCode or KeyKind.Supplier))
@@ -42,13 +54,15 @@ public sealed class LearningTable(SqliteConnection company)
         return company
             .Query<Row>(
                 $"""
-                select Key, Date, Supplier, Category, Item, Description, '' as Account from (
-                  select k.value as Key, d.document_date as Date, d.supplier as Supplier, l.category as Category, l.item as Item,
-                    l.description as Description,
-                    row_number() over (partition by k.value order by d.document_date desc, d.id desc, l.line) as n
-                  from json_each(@keys) k {join}
-                  where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready'))
-                where n <= @mostEach
+                select w.key as Key, j.value ->> 0 as Date, j.value ->> 1 as Supplier, j.value ->> 2 as Category, j.value ->> 3 as Item,
+                  j.value ->> 4 as Description, '' as Account
+                from (
+                  select k.value as key, (
+                    select json_group_array(json_array(x.document_date, x.supplier, x.category, x.item, x.description)) from (
+                      select d.document_date, d.supplier, l.category, l.item, l.description from (select k.value as value) k {join}
+                      where l.waiting <> 0 and d.state in ('held', 'to_approve', 'ready') limit @mostEach) x) as lines
+                  from json_each(@keys) k) w
+                cross join json_each(w.lines) j
                 """,
                 new { keys, mostEach }
             )

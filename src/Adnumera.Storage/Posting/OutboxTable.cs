@@ -86,6 +86,15 @@ public sealed class OutboxTable(SqliteConnection company)
         organisation as Organisation, absent as Absent, absent_since as AbsentSince, asked_at as AskedAt
         """;
 
+    private static readonly InstructionState[] OutcomeOrder =
+    [
+        InstructionState.Refused,
+        InstructionState.Unknown,
+        InstructionState.Sent,
+        InstructionState.Planned,
+        InstructionState.Accepted,
+    ];
+
     public long Start(DateTimeOffset at, string who) =>
         company.ExecuteScalar<long>(
             "insert into dispatch (started_at, who) values (@at, @who) returning id",
@@ -170,7 +179,7 @@ public sealed class OutboxTable(SqliteConnection company)
         );
 
     /// <summary>Those that were sent to an organisation's ledger and have no clear answer, of any dispatch. Walks
-    /// instruction_by_state.</summary>
+    /// instruction_unclear.</summary>
     public IReadOnlyList<InstructionRow> Unanswered(string organisation) =>
         company
             .Query<InstructionRow>(
@@ -183,18 +192,24 @@ public sealed class OutboxTable(SqliteConnection company)
     /// <summary>The latest dispatch that has something planned, with the organisation that it was planned for.</summary>
     public (long Dispatch, string Organisation, long Count)? Planned() =>
         company.QueryFirstOrDefault<(long Dispatch, string Organisation, long Count)>(
-            "select dispatch_id, min(organisation), count(*) from instruction where state = 'planned' group by dispatch_id "
-                + "order by dispatch_id desc limit 1"
+            """
+            select c.dispatch_id, (select i.organisation from instruction i where i.dispatch_id = c.dispatch_id and i.state = 'planned'
+              order by i.kind desc, i.id limit 1), c.instructions
+            from dispatch_cell c where c.state = 'planned' and c.instructions > 0 order by c.dispatch_id desc limit 1
+            """
         )
             is { Count: > 0 } planned
             ? planned
             : null;
 
     /// <summary>How many are planned or sent: under way, so that the ledger they are for must stay as it is.</summary>
-    public long CountUnderWay() => company.ExecuteScalar<long>("select count(*) from instruction where state in ('planned', 'sent')");
+    public long CountUnderWay() => CountIn("'planned', 'sent'");
 
     /// <summary>How many have no clear answer, by organisation.</summary>
-    public long CountUnknown() => company.ExecuteScalar<long>("select count(*) from instruction where state in ('sent', 'unknown')");
+    public long CountUnknown() => CountIn("'sent', 'unknown'");
+
+    private long CountIn(string states) =>
+        company.ExecuteScalar<long>($"select coalesce(sum(instructions), 0) from dispatch_cell where state in ({states})");
 
     public void Sent(long id, DateTimeOffset at) =>
         company.Execute(
@@ -259,19 +274,23 @@ public sealed class OutboxTable(SqliteConnection company)
 
     public IReadOnlyList<DispatchRow> Dispatches(int most) => company.Query<DispatchRow>(DispatchSql("", most)).AsList();
 
+    /// <summary>What became of a dispatch's instructions: what was refused first, then what has no clear answer, what is still to go, and what
+    /// was accepted. Walks instruction_by_dispatch, state by state, and reads no more than is shown.</summary>
     public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most) =>
         company
             .Query<OutcomeRow>(
-                """
+                $"""
                 select i.id as Id, i.kind as Kind, i.state as State, i.ledger_id as LedgerId, i.refusal_code as RefusalCode, i.refusal_text
                   as RefusalText,
                   coalesce(d.id, 0) as DocumentId, coalesce(d.source, '') as Source, coalesce(d.source_id, '') as SourceId,
                   coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account, i.content) as Who, coalesce(d.reference, '')
                     as Reference, coalesce(d.kind, '') as DocumentKind,
                   coalesce(d.signed_total, 0) as SignedTotal, case when i.kind = 'supplier' then i.content else '' end as Supplier
-                from instruction i left join document d on d.id = i.document_id where i.dispatch_id = @dispatch
-                order by case i.state when 'refused' then 0 when 'unknown' then 1 when 'accepted' then 3 else 2 end, i.kind desc, i.id
-                  limit @most
+                from ({string.Join(" union all ", OutcomeOrder.Select((state, i) =>
+                    "select * from (select " + i + " as place, id as instruction_id from instruction "
+                    + $"where dispatch_id = @dispatch and state = '{Words<InstructionState>.Of(state)}' order by kind desc, id limit @most)"))}) o
+                join instruction i on i.id = o.instruction_id left join document d on d.id = i.document_id
+                order by o.place, i.kind desc, i.id limit @most
                 """,
                 new { dispatch, most }
             )
@@ -322,11 +341,11 @@ public sealed class OutboxTable(SqliteConnection company)
     private static string DispatchSql(string where, int most) =>
         $"""
             select d.id as Id, d.started_at as StartedAt, d.who as Who, d.ended_at as EndedAt, d.outcome as Outcome, d.cancel as Cancel,
-              (select count(*) from instruction i where i.dispatch_id = d.id) as Planned,
-              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'accepted') as Accepted,
-              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'refused') as Refused,
-              (select count(*) from instruction i where i.dispatch_id = d.id and i.state in ('sent', 'unknown')) as Unknown,
-              (select count(*) from instruction i where i.dispatch_id = d.id and i.state = 'planned') as Unsent
-            from dispatch d {where} order by d.id desc limit {most}
+              coalesce(sum(c.instructions), 0) as Planned,
+              coalesce(sum(c.instructions) filter (where c.state = 'accepted'), 0) as Accepted,
+              coalesce(sum(c.instructions) filter (where c.state = 'refused'), 0) as Refused,
+              coalesce(sum(c.instructions) filter (where c.state in ('sent', 'unknown')), 0) as Unknown,
+              coalesce(sum(c.instructions) filter (where c.state = 'planned'), 0) as Unsent
+            from dispatch d left join dispatch_cell c on c.dispatch_id = d.id {where} group by d.id order by d.id desc limit {most}
             """;
 }

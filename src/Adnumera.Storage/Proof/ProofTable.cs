@@ -99,8 +99,10 @@ public sealed class ProofTable(SqliteConnection company)
     /// <summary>How many documents of these days were proved and how many read, by the latest readings.</summary>
     public (long Proved, long Read) Readings(string? period) =>
         company.QuerySingle<(long, long)>(
-            "select coalesce(sum(d.state = 'proved'), 0), count(*) from reading r join document d on d.id = r.document_id "
-                + "where @period is null or d.period = @period",
+            """
+            select (select coalesce(sum(documents), 0) from count_cell where state = 'proved' and (@period is null or period = @period)),
+              (select coalesce(sum(documents), 0) from read_cell where @period is null or period = @period)
+            """,
             new { period }
         );
 

@@ -38,6 +38,9 @@ public sealed class CompanyFiles
     /// <summary>The folder of all files.</summary>
     public string Folder => folder;
 
+    /// <summary>Told after something was saved in a company, by its short name.</summary>
+    public event Action<string>? Changed;
+
     public InstallationFile Installation { get; }
 
     /// <summary>The file of a company of the installation.</summary>
@@ -171,7 +174,7 @@ public sealed class CompanyFiles
             () => Installation.Anchor(id),
             (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow())
         );
-        var file = new CompanyFile(PathOf(id), seal, busySeconds);
+        var file = new CompanyFile(PathOf(id), seal, busySeconds) { Changed = () => Changed?.Invoke(id) };
 
         // Rows that were there before the chain was keyed, once.
         if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last)

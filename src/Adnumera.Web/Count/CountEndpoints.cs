@@ -14,6 +14,7 @@ using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Proof;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Documents;
+using Adnumera.Web.Mapping;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
@@ -44,8 +45,9 @@ internal static class CountEndpoints
         company.MapGet("search", Search).WithTags("Count").Needs(Right.Read);
     }
 
-    private static OverviewAnswer Overview(string? period, CompanyBooks books)
+    private static OverviewAnswer Overview(string? period, CompanyBooks books, SuggestionMemory memory)
     {
+        memory.Warm(books);
         var today = books.Today;
         return books.File.Read(c => OverviewOf(c, period, today));
     }

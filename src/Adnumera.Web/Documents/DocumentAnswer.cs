@@ -184,4 +184,7 @@ public sealed record ReasonAnswer(HoldKind Reason, string Value, string Detail, 
 public sealed record PathStep(string At, string Who, string What);
 
 /// <summary>Where it stands in the list that one came from.</summary>
-public sealed record NeighboursAnswer(long? Previous, long? Next, long Position, long Count);
+/// <param name="Position">Its place from 1 on; none in a list that is not counted.</param>
+/// <param name="Count">How many there are, or were counted.</param>
+/// <param name="More">Whether there are more than were counted.</param>
+public sealed record NeighboursAnswer(long? Previous, long? Next, long? Position, long Count, bool More);

@@ -4,9 +4,17 @@ namespace Adnumera.Web.Documents;
 
 /// <summary>A page of a list of documents.</summary>
 /// <param name="Next">The list goes on from there; none at its end.</param>
-/// <param name="Documents">How many the whole list has.</param>
+/// <param name="Documents">How many the whole list has, or were counted.</param>
+/// <param name="More">Whether there are more than were counted; then their money is not known.</param>
 /// <param name="Money">Their money, in the company's currency.</param>
-public sealed record DocumentListAnswer(IReadOnlyList<DocumentListRow> Rows, string? Next, long Documents, string Money, string Currency);
+public sealed record DocumentListAnswer(
+    IReadOnlyList<DocumentListRow> Rows,
+    string? Next,
+    long Documents,
+    bool More,
+    string Money,
+    string Currency
+);
 
 /// <summary>A document in a list.</summary>
 public sealed record DocumentListRow(

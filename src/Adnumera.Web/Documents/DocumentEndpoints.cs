@@ -42,13 +42,14 @@ internal static class DocumentEndpoints
             var table = new DocumentList(c);
             var (afterKey, afterId) = Cursor(after, list.OrderValue);
             var rows = table.Page(filter, list.OrderValue, afterKey, afterId, PageSize + 1);
-            var (documents, money) = table.Total(filter);
+            var total = table.Total(filter);
             var next = rows.Count > PageSize ? $"{rows[PageSize - 1].SortKey}~{rows[PageSize - 1].Id}" : null;
             return new DocumentListAnswer(
                 [.. rows.Take(PageSize).Select(r => Row(r, Day.Text(today)))],
                 next,
-                documents,
-                AmountText.Format(money, currency.Digits),
+                total.Documents,
+                total.IsMore,
+                total.IsMore ? "" : AmountText.Format(total.Money, currency.Digits),
                 currency.Code
             );
         });

@@ -171,12 +171,8 @@ internal static class DocumentPage
     {
         if (list is null)
             return null;
-        var (previous, next, position, count) = new DocumentList(company).Around(
-            list.Filter(new CompanyTable(company).Currency(), today),
-            list.OrderValue,
-            id
-        );
-        return new NeighboursAnswer(previous, next, position, count);
+        var place = new DocumentList(company).Around(list.Filter(new CompanyTable(company).Currency(), today), list.OrderValue, id);
+        return new NeighboursAnswer(place.Previous, place.Next, place.Position, place.Total.Documents, place.Total.IsMore);
     }
 
     // Where the money of a line goes that nothing decides: on its true side, without the tax that is recovered anyway.

@@ -23,7 +23,7 @@ internal static class LadderNotes
         var composer = Recoding.Composer(company);
         var documents = new DocumentTable(company);
         var lines = documents
-            .Load(new AffectedTable(company).Touched([new RowIdentity(kind, kind.Fold(key), "", null)]).Take(MostDocuments))
+            .Load(new AffectedTable(company).Touched([new RowIdentity(kind, kind.Fold(key), "", null)], MostDocuments))
             .SelectMany(d =>
                 d.Document.Lines.Where(l => !l.IsZero && Carries(kind, key, d.Document, l))
                     .Select(l => composer.Ladder.Explain(d.Document, l))

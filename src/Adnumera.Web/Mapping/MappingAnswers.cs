@@ -34,7 +34,8 @@ public sealed record ValueAnswer(
 
 /// <param name="Rows">Every row of the key, by source and date.</param>
 /// <param name="Ladder">The rungs as a line of this value meets them today.</param>
-/// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with.</param>
+/// <param name="Posted">Documents under this value that are in the ledger and keep what they were posted with; 1,001 for more than
+/// 1,000.</param>
 /// <param name="History">What changed, the latest first.</param>
 public sealed record ValueDetail(
     KeyKind Kind,
@@ -66,7 +67,7 @@ public sealed record RowAnswer(
 public sealed record RungNote(Rung Rung, string Note, bool IsThis, bool Decides);
 
 /// <param name="Rows">How many rows change.</param>
-/// <param name="Posted">Documents that are in the ledger and keep what they were posted with.</param>
+/// <param name="Posted">Documents that are in the ledger and keep what they were posted with; 1,001 for more than 1,000.</param>
 /// <param name="Asks">What is unusual about a target, to be confirmed.</param>
 /// <param name="Means">What else a target means.</param>
 public sealed record MappingRehearsal(

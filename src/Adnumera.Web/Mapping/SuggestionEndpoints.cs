@@ -2,7 +2,6 @@ using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Mapping.Suggestions;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
@@ -17,13 +16,12 @@ internal static class SuggestionEndpoints
 {
     private const int MostValues = 200;
     private const int MostLinesEach = 12;
-    private const int MostPast = 20_000;
     private const double LeastConfidence = 0.3;
 
     public static void MapSuggestions(this RouteGroupBuilder mapping) =>
         mapping.MapGet("{kind}/suggestions", GetSuggestions).Needs(Right.Read);
 
-    private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind)
+    private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind, Memory memory)
     {
         var currency = new CompanyTable(company).Currency();
         var ledger = new LedgerTable(company);
@@ -32,13 +30,12 @@ internal static class SuggestionEndpoints
         var lines = table.Waiting(kind, waiting.Select(w => w.Value), MostLinesEach);
         if (lines.Count == 0)
             return new SuggestionsAnswer([], 0, currency.Code);
-        var (chart, past) = (ledger.Chart(), table.Past(MostPast));
-        var suggester = new Suggester(chart, past, ledger.History());
+        var chart = ledger.Chart();
         return new SuggestionsAnswer(
             [
                 .. waiting
                     .Where(w => lines.ContainsKey(kind.Fold(w.Value)))
-                    .Select(w => (Value: w, Suggestion: suggester.ForValue(lines[kind.Fold(w.Value)])))
+                    .Select(w => (Value: w, Suggestion: memory.Suggester.ForValue(lines[kind.Fold(w.Value)])))
                     .Where(s => s.Suggestion is { Confidence: >= LeastConfidence })
                     .Select(s => new SuggestionAnswer(
                         kind,
@@ -52,11 +49,15 @@ internal static class SuggestionEndpoints
                     ))
                     .OrderByDescending(s => s.Confidence),
             ],
-            past.Count,
+            memory.Lines,
             currency.Code
         );
     }
 
-    private static SuggestionsAnswer GetSuggestions(Word<KeyKind> kind, CompanyBooks books) =>
-        books.File.Read(c => Of(c, kind.Read("kind")));
+    private static async Task<SuggestionsAnswer> GetSuggestions(Word<KeyKind> kind, CompanyBooks books, SuggestionMemory memory)
+    {
+        var of = kind.Read("kind");
+        var learned = await memory.Of(books);
+        return books.File.Read(c => Of(c, of, learned));
+    }
 }

@@ -6,6 +6,7 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Count;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Suppliers;
@@ -61,15 +62,15 @@ internal static class PostingEndpoints
         var currency = new CompanyTable(c).Currency();
         var outbox = new OutboxTable(c);
         var ready = new ReadyTable(c, Dates.PeriodOrAll(period));
-        var kinds = ready.ByKind();
+        var kinds = new CountTable(c).ByKind(DocumentState.Ready, Dates.PeriodOrAll(period));
         var known = new SupplierLinkTable(c).Directory();
         var connection = new LedgerTable(c).Connection();
         return new ToPostAnswer(
-            kinds.Sum(k => k.Documents),
-            Text(kinds.Sum(k => k.Money)),
+            kinds.Sum(k => k.Tally.Documents),
+            Text(kinds.Sum(k => k.Tally.Money)),
             currency.Code,
             [.. ready.Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
-            [.. kinds.Select(k => new KindTally(k.Kind, k.Kind.Title(), k.Documents, Text(k.Money)))],
+            [.. kinds.Select(k => new KindTally(k.Kind, k.Kind.Title(), k.Tally.Documents, Text(k.Tally.Money)))],
             connection is not null,
             outbox.Latest() is { } latest ? answer(latest) : null,
             outbox.Planned() is { } planned

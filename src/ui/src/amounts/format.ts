@@ -52,6 +52,9 @@ export function period(iso: string): string {
 export const many = (count: number, one: string, several = `${one}s`) =>
   `${count.toLocaleString('en')} ${count === 1 ? one : several}`;
 
+/** The same for what is not counted beyond a thousand: 1,001 stands for all that is more. */
+export const counted = (count: number, one: string) => (count > 1000 ? `more than ${many(1000, one)}` : many(count, one));
+
 /** A fixed word of the files as people say it. */
 export const words = (word: string) => word.replaceAll('_', ' ');
 

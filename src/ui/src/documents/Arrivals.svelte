@@ -53,7 +53,11 @@
 
 <div class="flex items-baseline gap-5">
   <h1>Arrivals</h1>
-  {#if total}<span class="text-soft">{many(total.documents, 'document')}, {money(total.money)} {total.currency}</span>{/if}
+  {#if total}<span class="text-soft"
+      >{total.more
+        ? `more than ${many(total.documents, 'document')}`
+        : `${many(total.documents, 'document')}, ${money(total.money)} ${total.currency}`}</span
+    >{/if}
   {#if place.keeps}<a class="btn ml-auto" href={place.href('arrivals/new')}>Take in a file</a>{/if}
 </div>
 
@@ -131,7 +135,7 @@
     </table>
     {#if documents.hasNextPage}
       <button class="btn plain mt-3" disabled={documents.isFetchingNextPage} onclick={() => documents.fetchNextPage()}>
-        {documents.isFetchingNextPage ? 'Reading …' : `Show more (${all.length} of ${total?.documents.toLocaleString('en')})`}
+        {documents.isFetchingNextPage ? 'Reading …' : `Show more (${all.length} of ${total?.more ? 'more than ' : ''}${total?.documents.toLocaleString('en')})`}
       </button>
     {/if}
   {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { many } from '../amounts/format';
+  import { counted, many } from '../amounts/format';
   import Changes from './Changes.svelte';
   import { kindTitle } from './kinds';
   import Outcome from './Outcome.svelte';
@@ -61,7 +61,7 @@
           ? 'No open document changes.'
           : `${many(preview.rehearsal.rehearsal.changed.documents, 'open document')} change.`}
         {preview.rehearsal.posted > 0
-          ? `${many(preview.rehearsal.posted, 'posted document')} keep what they were posted with.`
+          ? `${counted(preview.rehearsal.posted, 'posted document')} keep what they were posted with.`
           : ''}
       </p>
       <Outcome rehearsal={preview.rehearsal.rehearsal} />

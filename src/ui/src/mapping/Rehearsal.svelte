@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { Schemas } from '../api/client';
-  import { many, money, shortDay } from '../amounts/format';
+  import { counted, many, money, shortDay } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Outcome from './Outcome.svelte';
 
@@ -35,7 +35,7 @@
   {#if !query}
     <p class="text-soft">{idle}</p>
     {#if stay > 0}<p class="text-soft mt-1">
-        {many(stay, 'posted document')}
+        {counted(stay, 'posted document')}
         {stay === 1 ? 'stays as it is' : 'stay as they are'}.
       </p>{/if}
   {:else if query.error}
@@ -52,7 +52,7 @@
     {#if stay > 0}
       <p class="text-soft mt-2">
         <button class="quiet" aria-expanded={showPosted} onclick={() => (showPosted = !showPosted)}
-          >{many(stay, 'posted document')}</button
+          >{counted(stay, 'posted document')}</button
         >
         {stay === 1 ? 'keeps' : 'keep'} what {stay === 1 ? 'it was' : 'they were'} posted with.
       </p>

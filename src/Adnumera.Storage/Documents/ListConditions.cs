@@ -1,0 +1,150 @@
+using Adnumera.Core.Documents;
+using Adnumera.Core.Mapping;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Mapping;
+using Dapper;
+
+namespace Adnumera.Storage.Documents;
+
+/// <summary>Something that narrows a list and is no column of a document.</summary>
+/// <param name="Ids">The documents that it leaves, as a query of their <c>id</c> on an index of its own; one may come twice.</param>
+/// <param name="Check">Whether a document <c>d</c> is among them.</param>
+internal sealed record Narrowing(string Ids, string Check);
+
+/// <summary>What a list is narrowed to, as conditions: the heads, which the count's cells have too, and what narrows beside them.</summary>
+internal sealed class ListConditions
+{
+    /// <summary>The heads of a list that has none.</summary>
+    public const string Everything = "1 = 1";
+
+    // Trigrams need three characters.
+    private const int LeastInside = 3;
+
+    // What the trigrams of a document are made of; to look into one document is quicker so.
+    private const string Inside = """
+        instr(d.supplier_key, @text) > 0 or instr(d.reference_key, @text) > 0
+          or instr(folded(concat_ws(char(10), d.employee, d.source_id, d.payment_account, d.notes)), @text) > 0
+          or exists (select 1 from document_line l where l.document_id = d.id
+            and instr(folded(concat_ws(char(10), l.description, l.category, l.item, l.cost_code)), @text) > 0)
+        """;
+
+    private readonly List<string> heads = [];
+
+    public ListConditions(DocumentFilter filter)
+    {
+        Head("state", filter.State is { } state ? Words<DocumentState>.Of(state) : null);
+        Head("source", filter.Source);
+        Head("period", filter.Period);
+        Head("kind", filter.Kind is { } kind ? Words<DocumentKind>.Of(kind) : null);
+        if (filter.NoticedOn is { } today)
+        {
+            Parameters.Add("today", Iso.Text(today));
+            Add(
+                "select id from document where notices <> '' union all select id from document where document_date > @today",
+                "(d.notices <> '' or d.document_date > @today)"
+            );
+        }
+
+        if (!string.IsNullOrEmpty(filter.Account))
+        {
+            Parameters.Add("account", filter.Account);
+            Add(
+                "select document_id as id from document_line where decided_account = @account and decided_account <> ''",
+                "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)"
+            );
+        }
+
+        if (filter.Reason is { } reason)
+        {
+            var value = filter.ReasonValue is null ? "" : " and h.value = @reasonValue";
+            Parameters.Add("reason", Words<HoldKind>.Of(reason));
+            Parameters.Add("reasonValue", filter.ReasonValue);
+            Add(
+                $"select h.document_id as id from hold h where h.reason = @reason{value}",
+                $"exists (select 1 from hold h where h.document_id = d.id and h.reason = @reason{value})"
+            );
+        }
+
+        if (!string.IsNullOrEmpty(filter.Key))
+        {
+            Parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
+            if (filter.KeyKind is { } of)
+                Add($"select d.id from (select @key as key) k {KeyColumns.Join(of, "k.key")}", KeyColumns.Carries(of, "@key"));
+            else
+                Add("select 0 as id where 0", "0");
+        }
+
+        if (!string.IsNullOrWhiteSpace(filter.Text))
+            Text(filter.Text, filter.Amount);
+    }
+
+    /// <summary>Conditions on columns that documents and the count's cells share.</summary>
+    public string Heads => heads.Count == 0 ? Everything : string.Join(" and ", heads);
+
+    /// <summary>What else narrows.</summary>
+    public List<Narrowing> Narrow { get; } = [];
+
+    public DynamicParameters Parameters { get; } = new();
+
+    /// <summary>All conditions; by the index of one of them, where it is given.</summary>
+    public string Checked(Narrowing? by) =>
+        string.Join(
+            " and ",
+            heads.Select(h => $"d.{h}").Concat(Narrow.Select(n => n == by ? $"d.id in ({n.Ids})" : n.Check)).DefaultIfEmpty(Everything)
+        );
+
+    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it.</summary>
+    public string AlongTheOrder() =>
+        string.Join(" and ", heads.Select(h => $"+d.{h}").Concat(Narrow.Select(n => n.Check)).DefaultIfEmpty(Everything));
+
+    private void Add(string ids, string check) => Narrow.Add(new Narrowing(ids, check));
+
+    private void Head(string column, string? value)
+    {
+        if (string.IsNullOrEmpty(value))
+            return;
+        heads.Add($"{column} = @{column}");
+        Parameters.Add(column, value);
+    }
+
+    // Ranges on the indexes for what begins with the text; trigrams for what has it inside. Whatever is not indexed yet is found by its
+    // beginning.
+    private void Text(string typed, long? amount)
+    {
+        var text = Folded.Of(typed);
+        Parameters.Add("text", text);
+        Parameters.Add("textEnd", text + "\U0010FFFF");
+        Parameters.Add("rawText", typed.Trim());
+        Parameters.Add("amount", amount);
+        var (ids, checks) = (
+            new List<string>
+            {
+                "select id from document where supplier_key >= @text and supplier_key < @textEnd",
+                "select id from document where reference_key >= @text and reference_key < @textEnd",
+                "select id from document where party_key >= @text and party_key < @textEnd and kind = 'expense_claim'",
+                "select id from document where source_id = @rawText",
+            },
+            new List<string>
+            {
+                "d.supplier_key >= @text and d.supplier_key < @textEnd",
+                "d.reference_key >= @text and d.reference_key < @textEnd",
+                "d.party_key >= @text and d.party_key < @textEnd and d.kind = 'expense_claim'",
+                "d.source_id = @rawText",
+            }
+        );
+        if (amount is not null)
+        {
+            ids.Add("select id from document where total = @amount");
+            checks.Add("d.total = @amount");
+        }
+
+        if (text.Length >= LeastInside)
+        {
+            Parameters.Add("inside", $"\"{text.Replace("\"", "\"\"", StringComparison.Ordinal)}\"");
+            ids.Insert(0, "select rowid as id from document_text where document_text match @inside");
+            checks.Add(Inside);
+        }
+
+        Add(string.Join(" union all ", ids), $"({string.Join(" or ", checks)})");
+    }
+}
