@@ -35,6 +35,8 @@ public sealed class StorageTests : IDisposable
                 .Order()
         );
         Assert.Equal(Read(c => new CountTable(c).Recount()), Read(c => new CountTable(c).Kept()));
+        var (recount, kept) = Read(c => new CountTable(c).Causes());
+        Assert.Equal(recount, kept);
         Assert.All(Read(c => new CountTable(c).BySource(null)), s => Assert.True(s.Totals.IsConserved));
     }
 

@@ -89,6 +89,7 @@ internal static class Worlds
             Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
             Assert.Equal(table.RecountRead(), table.KeptRead());
             Assert.Equal(table.Dated().Recount, table.Dated().Kept);
+            Assert.Equal(table.Causes().Recount, table.Causes().Kept);
             return 0;
         });
 

@@ -31,6 +31,9 @@ public sealed record WaitingCause(
 /// <summary>The count.</summary>
 public sealed class CountTable(SqliteConnection company)
 {
+    /// <summary>More than so many are not counted.</summary>
+    public const int MostNoticed = 1_000;
+
     /// <summary>Totals by source, for one period or for all.</summary>
     public IReadOnlyList<SourceCount> BySource(string? period)
     {
@@ -87,24 +90,50 @@ public sealed class CountTable(SqliteConnection company)
     public IReadOnlyList<string> Sources() =>
         company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
-    /// <summary>What waits for a person, by cause, most money first. Walks hold_by_reason.</summary>
+    /// <summary>What waits for a person, by cause, most money first: by the cells of causes, each with the first document that it holds.</summary>
     public IReadOnlyList<WaitingCause> Waiting(string? period, int most) =>
         company
             .Query<WaitingCause>(
                 """
-                select h.reason as Reason, h.value as Value, min(h.detail) as Detail, count(distinct d.id) as Documents,
-                  sum(case when h.line = 0 then d.total else coalesce(
-                    (select abs(l.net + l.tax) from document_line l where l.document_id = h.document_id
-                      and l.line = h.line), d.total) end) as Money,
-                  min(d.id) as FirstDocument, coalesce((
-                    select min(f.line) from hold f where f.document_id = min(d.id) and f.reason = h.reason
-                      and f.value = h.value), 0) as FirstLine
-                from hold h join document d on d.id = h.document_id where @period is null or d.period = @period
-                group by h.reason, h.value order by Money desc, h.reason, h.value limit @most
+                with cause as (
+                  select reason, value, sum(documents) as documents, sum(money) as money from hold_cell
+                  where @period is null or period = @period group by reason, value having sum(documents) > 0
+                  order by money desc, reason, value limit @most),
+                first as (
+                  select c.*, (select min(h.document_id) from hold h where h.reason = c.reason and h.value = c.value
+                    and (@period is null or h.period = @period)) as document_id from cause c)
+                select f.reason as Reason, f.value as Value, h.detail as Detail, f.documents as Documents, f.money as Money,
+                  f.document_id as FirstDocument, h.line as FirstLine
+                from first f join hold h on h.document_id = f.document_id and h.reason = f.reason and h.value = f.value
+                  and h.line = (select min(x.line) from hold x where x.document_id = f.document_id and x.reason = f.reason and x.value = f.value)
+                order by f.money desc, f.reason, f.value
                 """,
                 new { period, most }
             )
             .AsList();
+
+    /// <summary>The causes counted anew from the reasons, and as they are kept.</summary>
+    public (
+        IReadOnlyList<(string Reason, string Value, string Period, long Documents, long Money)> Recount,
+        IReadOnlyList<(string Reason, string Value, string Period, long Documents, long Money)> Kept
+    ) Causes() =>
+        (
+            company
+                .Query<(string, string, string, long, long)>(
+                    """
+                    select h.reason, h.value, d.period, count(distinct d.id), sum(coalesce((select abs(l.net + l.tax) from document_line l
+                      where l.document_id = h.document_id and l.line = h.line), d.total))
+                    from hold h join document d on d.id = h.document_id group by h.reason, h.value, d.period
+                    order by h.reason, h.value, d.period
+                    """
+                )
+                .AsList(),
+            company
+                .Query<(string, string, string, long, long)>(
+                    "select reason, value, period, documents, money from hold_cell where documents <> 0 order by reason, value, period"
+                )
+                .AsList()
+        );
 
     /// <summary>Documents in other currencies, which count but whose money is not added.</summary>
     public IReadOnlyList<(string Currency, long Documents, long Money)> OtherCurrencies() =>
@@ -115,17 +144,26 @@ public sealed class CountTable(SqliteConnection company)
             )
             .AsList();
 
-    /// <summary>How many documents have something worth noticing, of one period or of all.</summary>
+    /// <summary>How many documents have something worth noticing, of one period or of all; one more than <see cref="MostNoticed"/> for all
+    /// that is more.</summary>
     /// <param name="period">The period.</param>
     /// <param name="today">What is dated after it counts.</param>
     public long Noticed(string? period, DateOnly today) =>
         company.ExecuteScalar<long>(
             """
-            select (select count(*) from document where notices <> '' and state <> 'set_aside' and (@period is null or period = @period))
-              + (select count(*) from document where document_date > @today and notices = '' and state <> 'set_aside'
-                and (@period is null or period = @period))
+            select count(*) from (
+              select 1 from document where notices <> '' and state <> 'set_aside' and (@period is null or period = @period)
+              union all
+              select 1 from document where document_date > @today and notices = '' and state <> 'set_aside'
+                and (@period is null or period = @period)
+              limit @most)
             """,
-            new { period, today = Iso.Text(today) }
+            new
+            {
+                period,
+                today = Iso.Text(today),
+                most = MostNoticed + 1,
+            }
         );
 
     /// <summary>What is in a state, of each kind, of one period or of all.</summary>

@@ -58,13 +58,19 @@ public readonly record struct ListPlace(long? Previous, long? Next, long? Positi
 /// </summary>
 /// <param name="company">The company's file.</param>
 /// <param name="few">Up to so many are gathered and sorted.</param>
-public sealed class DocumentList(SqliteConnection company, int few = DocumentList.Few)
+/// <param name="some">Up to so many are kept at hand by their ids, while one goes along the order.</param>
+public sealed class DocumentList(SqliteConnection company, int few = DocumentList.Few, int some = DocumentList.Some)
 {
     /// <summary>More than so many documents of a list that no cell counts are not counted.</summary>
     public const int MostCounted = 1_000;
 
     /// <summary>Up to so many documents are gathered and sorted.</summary>
     public const int Few = 5_000;
+
+    /// <summary>Up to so many are kept at hand by their ids, while one goes along the order.</summary>
+    public const int Some = 100_000;
+
+    private readonly Dictionary<(DocumentFilter, string), Reach> reaches = [];
 
     /// <summary>A page after the given cursor (sort key and id).</summary>
     public IReadOnlyList<DocumentSummary> Page(DocumentFilter filter, DocumentOrder order, string? afterKey, long afterId, int most)
@@ -116,12 +122,11 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
             return new ListTotal(all, money, false);
         }
 
-        var by = conditions.Narrow.FirstOrDefault(n => IsFew(n, conditions));
-        if (by is null && Capped(conditions) > MostCounted)
+        if (conditions.Narrow.All(n => How(n, conditions) != Reach.Few) && Capped(conditions) > MostCounted)
             return new ListTotal(MostCounted, 0, true);
         var (documents, sum) = company.QuerySingle<(long, long)>(
             "select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) "
-                + $"from document d where {conditions.Checked(by)}",
+                + $"from document d where {conditions.Gathered(n => How(n, conditions))}",
             conditions.Parameters
         );
         return new ListTotal(documents, sum, false);
@@ -169,8 +174,9 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
     // What is few is gathered by its own index: a plus keeps the order's index out of it. What is many is met along the order.
     private (string Where, string By) Way(ListConditions conditions, string key)
     {
-        if (conditions.Narrow.FirstOrDefault(n => IsFew(n, conditions)) is { } narrow)
-            return (conditions.Checked(narrow), $"+{key}");
+        Reach Asked(Narrowing narrow) => How(narrow, conditions);
+        if (conditions.Narrow.Any(n => Asked(n) == Reach.Few))
+            return (conditions.Gathered(Asked), $"+{key}");
         var heads =
             conditions.Heads == ListConditions.Everything
                 ? long.MaxValue
@@ -178,17 +184,28 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
                     $"select coalesce(sum(documents), 0) from count_cell d where {conditions.Heads}",
                     conditions.Parameters
                 );
-        return heads <= few ? (conditions.Checked(null), $"+{key}") : (conditions.AlongTheOrder(), key);
+        return heads <= few ? (conditions.Gathered(Asked), $"+{key}") : (conditions.AlongTheOrder(Asked, key == "d.document_date"), key);
     }
 
-    private bool IsFew(Narrowing narrow, ListConditions conditions) =>
-        company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {few + 1})", conditions.Parameters) <= few;
+    // Looked up once for a list: its page, its total and its neighbours ask the same.
+    private Reach How(Narrowing narrow, ListConditions conditions)
+    {
+        if (reaches.TryGetValue((conditions.Filter, narrow.Ids), out var known))
+            return known;
+        bool IsWithin(long most) =>
+            company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {most + 1})", conditions.Parameters)
+            <= most;
+        return reaches[(conditions.Filter, narrow.Ids)] =
+            IsWithin(few) ? Reach.Few
+            : IsWithin(some) ? Reach.Some
+            : Reach.Many;
+    }
 
     private long Capped(ListConditions conditions) =>
         company.ExecuteScalar<long>(
             conditions.Narrow.Count == 1 && conditions.Heads == ListConditions.Everything
                 ? $"select count(*) from (select distinct id from ({conditions.Narrow[0].Ids}) limit {MostCounted + 1})"
-                : $"select count(*) from (select 1 from document d where {conditions.Checked(null)} limit {MostCounted + 1})",
+                : $"select count(*) from (select 1 from document d where {conditions.Gathered(n => How(n, conditions))} limit {MostCounted + 1})",
             conditions.Parameters
         );
 

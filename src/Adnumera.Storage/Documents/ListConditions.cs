@@ -11,6 +11,19 @@ namespace Adnumera.Storage.Documents;
 /// <param name="Check">Whether a document <c>d</c> is among them.</param>
 internal sealed record Narrowing(string Ids, string Check);
 
+/// <summary>How many documents a narrowing leaves.</summary>
+internal enum Reach
+{
+    /// <summary>So few that they are gathered and sorted.</summary>
+    Few,
+
+    /// <summary>So many that they are met along the order, and few enough to be kept at hand by their ids.</summary>
+    Some,
+
+    /// <summary>So many that each that is met is asked.</summary>
+    Many,
+}
+
 /// <summary>What a list is narrowed to, as conditions: the heads, which the count's cells have too, and what narrows beside them.</summary>
 internal sealed class ListConditions
 {
@@ -32,6 +45,7 @@ internal sealed class ListConditions
 
     public ListConditions(DocumentFilter filter)
     {
+        Filter = filter;
         Head("state", filter.State is { } state ? Words<DocumentState>.Of(state) : null);
         Head("source", filter.Source);
         Head("period", filter.Period);
@@ -78,6 +92,9 @@ internal sealed class ListConditions
             Text(filter.Text, filter.Amount);
     }
 
+    /// <summary>What the list is asked for.</summary>
+    public DocumentFilter Filter { get; }
+
     /// <summary>Conditions on columns that documents and the count's cells share.</summary>
     public string Heads => heads.Count == 0 ? Everything : string.Join(" and ", heads);
 
@@ -86,16 +103,35 @@ internal sealed class ListConditions
 
     public DynamicParameters Parameters { get; } = new();
 
-    /// <summary>All conditions; by the index of one of them, where it is given.</summary>
-    public string Checked(Narrowing? by) =>
+    /// <summary>All conditions, each by the index that SQLite likes best.</summary>
+    /// <param name="how">How each narrowing is asked.</param>
+    public string Gathered(Func<Narrowing, Reach> how) =>
         string.Join(
             " and ",
-            heads.Select(h => $"d.{h}").Concat(Narrow.Select(n => n == by ? $"d.id in ({n.Ids})" : n.Check)).DefaultIfEmpty(Everything)
+            heads
+                .Select(h => $"d.{h}")
+                .Concat(Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"d.id in ({n.Ids})"))
+                .DefaultIfEmpty(Everything)
         );
 
-    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it.</summary>
-    public string AlongTheOrder() =>
-        string.Join(" and ", heads.Select(h => $"+d.{h}").Concat(Narrow.Select(n => n.Check)).DefaultIfEmpty(Everything));
+    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it. The indexes of period and
+    /// state go by date within, so one of the two may lead there.</summary>
+    /// <param name="how">How each narrowing is asked.</param>
+    /// <param name="byDate">Whether the order is by date.</param>
+    public string AlongTheOrder(Func<Narrowing, Reach> how, bool byDate)
+    {
+        var leads = byDate
+            ? heads.FirstOrDefault(h => h.StartsWith("period", StringComparison.Ordinal))
+                ?? heads.FirstOrDefault(h => h.StartsWith("state", StringComparison.Ordinal))
+            : null;
+        return string.Join(
+            " and ",
+            heads
+                .Select(h => h == leads ? $"d.{h}" : $"+d.{h}")
+                .Concat(Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"+d.id in ({n.Ids})"))
+                .DefaultIfEmpty(Everything)
+        );
+    }
 
     private void Add(string ids, string check) => Narrow.Add(new Narrowing(ids, check));
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Suppliers;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -14,7 +15,7 @@ public static class Upgrade
     private const int Batch = 1000;
 
     // The step at place n brings a file from version n to n + 1.
-    private static readonly Action<SqliteConnection>[] Steps = [MakeDuplicateKeys, MakeDimensions];
+    private static readonly Action<SqliteConnection>[] Steps = [MakeDuplicateKeys, MakeDimensions, FillValues];
 
     /// <summary>Brings the file up to date.</summary>
     public static void Run(CompanyFile file)
@@ -53,6 +54,18 @@ public static class Upgrade
                 .AsList()
         )
             company.Execute("update instruction set content = @content where id = @id", new { id, content = WithDimensions(content) });
+    }
+
+    // The totals under values came without those of the documents that were there.
+    private static void FillValues(SqliteConnection company)
+    {
+        var documents = new DocumentTable(company);
+        if (company.ExecuteScalar<bool>("select exists (select 1 from value_cell)") || documents.AllIds() is not { Count: > 0 } all)
+            return;
+        var values = new ValueChanges(company, new CompanyTable(company).Currency());
+        foreach (var stored in all.Chunk(Batch).SelectMany(documents.Load))
+            values.Add(stored.Place());
+        values.Save();
     }
 
     private static string WithDimensions(string content)

@@ -8,7 +8,7 @@ namespace Adnumera.Web.Documents;
 /// <summary>Keeps each company's texts indexed for the search, beside the work and a little at a time, so that nobody waits for it.</summary>
 internal sealed class SearchFilling : BackgroundService
 {
-    private const int AtOnce = 500;
+    private const int AtOnce = 2_000;
     private readonly Channel<string> changed = Channel.CreateUnbounded<string>();
     private readonly CompanyFiles companies;
     private readonly ILogger<SearchFilling> log;

@@ -1,3 +1,4 @@
+using System.IO.Pipelines;
 using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
@@ -28,6 +29,8 @@ internal static class BookEndpoints
 {
     private const int LargestBook = 16 * 1024 * 1024;
     private const int MostListed = 200;
+    private const string DocumentsFile = "documents.csv";
+    private const string Csv = "text/csv; charset=utf-8";
 
     public static void MapBook(this RouteGroupBuilder mapping)
     {
@@ -44,7 +47,9 @@ internal static class BookEndpoints
     private static IResult GetBookFile(string name, string? asOf, CompanyBooks books) => books.File.Read(c => FileOf(c, name, asOf, books));
 
     private static IResult GetPipelineFile(string name, string? asOf, CompanyBooks books) =>
-        books.File.Read(c => PipelineFileOf(c, name, asOf, books));
+        name == DocumentsFile
+            ? Results.Stream(body => WriteDocuments(body, books), Csv, $"pipeline-{name}")
+            : books.File.Read(c => PipelineFileOf(c, name, asOf, books));
 
     private static Task<BookTakenIn> PostBookPreview(
         string fileName,
@@ -144,20 +149,28 @@ internal static class BookEndpoints
             case "settings.json":
                 SettingsFile.Write(stream, settings with { LockedThrough = settings.Locked });
                 break;
-            case "documents.csv":
-                using (var writer = new DocumentsWriter(stream))
-                {
-                    var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
-                    foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
-                        writer.Write(AsDecided(stored.Document, composer));
-                }
-
-                break;
             default:
                 throw RefusedException.NotFound($"A file {Quote.Of(name)}");
         }
 
         return Sent(stream, name, $"pipeline-{name}");
+    }
+
+    // Every document goes out as it is read, however many there are; the pipe keeps little of it and waits for whoever takes it.
+    private static async Task WriteDocuments(Stream body, CompanyBooks books)
+    {
+        var pipe = PipeWriter.Create(body);
+        await Task.Run(() =>
+            books.File.Read(company =>
+            {
+                using var writer = new DocumentsWriter(pipe.AsStream(leaveOpen: true));
+                var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
+                foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
+                    writer.Write(AsDecided(stored.Document, composer));
+                return 0;
+            })
+        );
+        await pipe.CompleteAsync();
     }
 
     // A private charge goes to the account that its holder owes; the file says so as a person's choice on each line.
@@ -175,7 +188,7 @@ internal static class BookEndpoints
         {
             ".xlsx" => "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
             ".json" => "application/json",
-            _ => "text/csv; charset=utf-8",
+            _ => Csv,
         };
         return Results.File(stream.ToArray(), type, fileName);
     }

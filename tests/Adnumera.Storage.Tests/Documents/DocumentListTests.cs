@@ -83,10 +83,10 @@ public sealed class DocumentListTests : IDisposable
         var filter = Of(names);
         foreach (var order in Enum.GetValues<DocumentOrder>())
         {
-            List<long> Walk(int few) =>
+            List<long> Walk(int few, int some = DocumentList.Some) =>
                 Read(c =>
                 {
-                    var (list, ids) = (new DocumentList(c, few), new List<long>());
+                    var (list, ids) = (new DocumentList(c, few, some), new List<long>());
                     (string? Key, long Id) after = (null, 0);
                     while (list.Page(filter, order, after.Key, after.Id, 7) is [.., var last] page)
                     {
@@ -98,10 +98,12 @@ public sealed class DocumentListTests : IDisposable
                 });
             var (gathered, met) = (Walk(DocumentList.Few), Walk(0));
             Assert.Equal(gathered, met);
+            Assert.Equal(gathered, Walk(0, 0));
             Assert.Equal(gathered.Count, gathered.Distinct().Count());
             var total = Read(c => new DocumentList(c).Total(filter));
             Assert.Equal((gathered.Count, false), ((int)total.Documents, total.IsMore));
             Assert.Equal(total, Read(c => new DocumentList(c, 0).Total(filter)));
+            Assert.Equal(total, Read(c => new DocumentList(c, 0, 0).Total(filter)));
             if (gathered.Count > 2)
                 Assert.All(
                     new[] { 0, DocumentList.Few },
@@ -121,9 +123,16 @@ public sealed class DocumentListTests : IDisposable
         foreach (var order in Enum.GetValues<DocumentOrder>())
         {
             // Many: along an index of the order, which sorts nothing.
-            var met = Read(c => new DocumentList(c, 0).Plan(Of(names), order));
-            Assert.Contains(met, p => p.StartsWith("SCAN d USING INDEX", StringComparison.Ordinal));
-            Assert.DoesNotContain(met, p => p.Contains("TEMP B-TREE", StringComparison.Ordinal));
+            foreach (var some in (int[])[0, DocumentList.Some])
+            {
+                var met = Read(c => new DocumentList(c, 0, some).Plan(Of(names), order));
+                Assert.Contains(
+                    met,
+                    p =>
+                        p.StartsWith("SCAN d USING INDEX", StringComparison.Ordinal) || p.Contains("document_by_", StringComparison.Ordinal)
+                );
+                Assert.DoesNotContain(met, p => p.Contains("TEMP B-TREE FOR ORDER BY", StringComparison.Ordinal));
+            }
 
             // Few: by the index of what makes them few.
             if (names.Length > 0)
@@ -188,10 +197,10 @@ public sealed class DocumentListTests : IDisposable
                     var piece = name.Substring(from, Math.Min(length, name.Length - from)).Trim();
                     if (piece.Length < 3)
                         return;
-                    foreach (var few in (int[])[0, DocumentList.Few])
+                    foreach (var some in (int[])[0, DocumentList.Some])
                         Assert.Contains(
                             Read(c =>
-                                new DocumentList(c, few).Page(new DocumentFilter { Text = piece }, DocumentOrder.Latest, null, 0, 100)
+                                new DocumentList(c, 0, some).Page(new DocumentFilter { Text = piece }, DocumentOrder.Latest, null, 0, 100)
                             ),
                             d => d.Id == id
                         );

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { instant, many, money, words } from '../amounts/format';
+  import { counted, instant, many, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
 
   /** What arrived is the sum of its states: nothing is lost. */
@@ -36,7 +36,7 @@
   {/each}
   {#if count.noticed > 0}
     <p class="text-soft mt-2">
-      <a class="quiet" href={place.href('arrivals', { noticed: 'true' })}>{many(count.noticed, 'document')}</a>
+      <a class="quiet" href={place.href('arrivals', { noticed: 'true' })}>{counted(count.noticed, 'document')}</a>
       {count.noticed === 1 ? 'has' : 'have'} something worth noticing.
     </p>
   {/if}

@@ -135,7 +135,9 @@
     </table>
     {#if documents.hasNextPage}
       <button class="btn plain mt-3" disabled={documents.isFetchingNextPage} onclick={() => documents.fetchNextPage()}>
-        {documents.isFetchingNextPage ? 'Reading …' : `Show more (${all.length} of ${total?.more ? 'more than ' : ''}${total?.documents.toLocaleString('en')})`}
+        {documents.isFetchingNextPage
+          ? 'Reading …'
+          : `Show more (${all.length} of ${total?.more ? 'more than ' : ''}${total?.documents.toLocaleString('en')})`}
       </button>
     {/if}
   {/if}

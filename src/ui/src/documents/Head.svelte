@@ -38,7 +38,9 @@
   {#if d.neighbours}
     {@const near = d.neighbours}
     <span class="text-soft ml-auto whitespace-nowrap">
-      {near.position ? `${near.position.toLocaleString('en')} of ` : 'of '}{near.more ? 'more than ' : ''}{near.count.toLocaleString('en')}
+      {near.position ? `${near.position.toLocaleString('en')} of ` : 'of '}{near.more
+        ? 'more than '
+        : ''}{near.count.toLocaleString('en')}
       <button class="px-0.5" disabled={!near.previous} onclick={() => push(documentIn(near.previous!, list))}
         ><kbd>Alt ↑</kbd><span class="sr-only">previous document</span></button
       >
