@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using System.Net.Http.Json;
 using System.Text.Json;
 using Adnumera.Demo;
 using Adnumera.Storage.Search;

@@ -1,5 +1,4 @@
 using Adnumera.Core.Access;
-using Adnumera.Core.Documents;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;

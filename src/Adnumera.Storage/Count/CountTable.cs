@@ -91,17 +91,20 @@ public sealed class CountTable(SqliteConnection company)
         company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
     /// <summary>What waits for a person, by cause, most money first: by the cells of causes, each with the first document that it holds.</summary>
-    public IReadOnlyList<WaitingCause> Waiting(string? period, int most) =>
-        company
+    public IReadOnlyList<WaitingCause> Waiting(string? period, int most)
+    {
+        // Without a period the first document stands at the beginning of hold_by_reason, with one in hold_by_period.
+        var within = period is null ? "" : " and h.period = @period";
+        return company
             .Query<WaitingCause>(
-                """
+                $"""
                 with cause as (
                   select reason, value, sum(documents) as documents, sum(money) as money from hold_cell
                   where @period is null or period = @period group by reason, value having sum(documents) > 0
                   order by money desc, reason, value limit @most),
                 first as (
-                  select c.*, (select min(h.document_id) from hold h where h.reason = c.reason and h.value = c.value
-                    and (@period is null or h.period = @period)) as document_id from cause c)
+                  select c.*, (select min(h.document_id) from hold h where h.reason = c.reason and h.value = c.value{within}) as document_id
+                  from cause c)
                 select f.reason as Reason, f.value as Value, h.detail as Detail, f.documents as Documents, f.money as Money,
                   f.document_id as FirstDocument, h.line as FirstLine
                 from first f join hold h on h.document_id = f.document_id and h.reason = f.reason and h.value = f.value
@@ -111,6 +114,7 @@ public sealed class CountTable(SqliteConnection company)
                 new { period, most }
             )
             .AsList();
+    }
 
     /// <summary>The causes counted anew from the reasons, and as they are kept.</summary>
     public (

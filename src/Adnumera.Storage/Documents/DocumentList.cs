@@ -68,7 +68,7 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
     public const int Few = 5_000;
 
     /// <summary>Up to so many are kept at hand by their ids, while one goes along the order.</summary>
-    public const int Some = 100_000;
+    public const int Some = 250_000;
 
     private readonly Dictionary<(DocumentFilter, string), Reach> reaches = [];
 

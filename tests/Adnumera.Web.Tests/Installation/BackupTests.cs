@@ -1,7 +1,6 @@
 using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Headers;
-using Adnumera.Core.Documents;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Files;
 using Adnumera.Ui.Driver;

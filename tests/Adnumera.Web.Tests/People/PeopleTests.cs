@@ -1,5 +1,4 @@
 using System.Net;
-using System.Text.Json;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Files;
 using Adnumera.Ui.Driver;

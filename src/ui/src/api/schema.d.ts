@@ -7288,6 +7288,7 @@ export interface components {
             next: null | string;
             /** Format: int64 */
             documents: number;
+            more: boolean;
             money: string;
             currency: string;
         };
@@ -7623,9 +7624,10 @@ export interface components {
             /** Format: int64 */
             next: null | number;
             /** Format: int64 */
-            position: number;
+            position: null | number;
             /** Format: int64 */
             count: number;
+            more: boolean;
         };
         NewInvitation: {
             secret: string;

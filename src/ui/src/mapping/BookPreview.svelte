@@ -48,7 +48,7 @@
       <div class="note mt-3">
         {many(preview.unknownAccounts.length, 'row')} left out:
         <ul class="text-xs">
-          {#each preview.unknownAccounts.slice(0, 12) as u (`${u.kind}${u.key}`)}<li>
+          {#each preview.unknownAccounts.slice(0, 12) as u, i (i)}<li>
               {kindTitle(u.kind)} “{u.key}” → {u.account}
               {u.why}
             </li>{/each}
