@@ -24,12 +24,16 @@ internal static class LargeCompany
 
     // 45 by 45 invented names.
     private const string Places =
-        "Alder Barrow Beck Birch Briar Cinder Clove Copse Crane Dale Ember Fennel Fern Flint Gale Glen Hale Hazel Heath Heron Hexham Holm Ivy "
-        + "Juniper Kestrel Larch Linden Lode Marrow Moss Nettle Oak Orchard Pike Quarry Reed Rowan Sedge Slate Sorrel Tarn Thorn Vale Wren Yarrow";
+        "Alder Barrow Beck Birch Briar Cinder Clove Copse Crane Dale Ember Fennel Fern Flint Gale Glen Hale Hazel Heath Heron Hexham "
+        + "Holm Ivy "
+        + "Juniper Kestrel Larch Linden Lode Marrow Moss Nettle Oak Orchard Pike Quarry Reed Rowan Sedge Slate Sorrel Tarn Thorn Vale "
+        + "Wren Yarrow";
 
     private const string Trades =
-        "Tannery Press Mill Foundry Works Supply Freight Studio Glass Paper Ironworks Joinery Cartage Printers Stationers Chandlers Weavers Dyers "
-        + "Potters Smithy Brewery Bakery Dairy Orchards Nursery Gardens Timber Quarries Masons Roofing Plumbing Electric Hosting Software Legal "
+        "Tannery Press Mill Foundry Works Supply Freight Studio Glass Paper Ironworks Joinery Cartage Printers Stationers Chandlers "
+        + "Weavers Dyers "
+        + "Potters Smithy Brewery Bakery Dairy Orchards Nursery Gardens Timber Quarries Masons Roofing Plumbing Electric Hosting "
+        + "Software Legal "
         + "Audit Insurance Travel Lodging Catering Cleaning Laundry Couriers Storage Rentals";
 
     private static readonly string[] Names = [.. Places.Split(' ').SelectMany(p => Trades.Split(' ').Select(t => $"{p} {t}"))];
@@ -85,8 +89,10 @@ internal static class LargeCompany
         company.Execute(
             """
             update document set state = 'proved' where state = 'ready' and cast(substr(source_id, 2) as integer) % 100 >= @least;
-            insert into dispatch (id, started_at, who, ended_at, outcome) values (1, '2026-11-01T09:00:00.000Z', 'bench', '2026-11-01T10:00:00.000Z', 'done');
-            insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, attempts, sent_at, answered_at,
+            insert into dispatch (id, started_at, who, ended_at, outcome) values (1, '2026-11-01T09:00:00.000Z', 'bench',
+              '2026-11-01T10:00:00.000Z', 'done');
+            insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, attempts, sent_at,
+              answered_at,
               ledger_id, organisation)
               select 1, 'entry', d.id, 1, 'bench-' || d.id, json_object('IdempotencyKey', 'bench-' || d.id,
                 'Identity', json_object('Source', d.source, 'SourceId', d.source_id),
@@ -102,7 +108,8 @@ internal static class LargeCompany
             insert into reading (document_id, proof_id, documents, money, intended)
               select id, 1, 1, signed_total, signed_total from document where state = 'proved';
             insert into read_cell (source, period, found_documents, found_money, documents, money)
-              select source, period, count(*), sum(signed_total), count(*), sum(signed_total) from document where state = 'proved' group by 1, 2;
+              select source, period, count(*), sum(signed_total), count(*), sum(signed_total) from document where state = 'proved' group
+                by 1, 2;
             delete from count_cell;
             insert into count_cell (source, period, state, kind, documents, money)
               select source, period, state, kind, count(*), sum(signed_total) from document group by 1, 2, 3, 4;

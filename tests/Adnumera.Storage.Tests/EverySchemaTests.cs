@@ -14,7 +14,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Tests;
 
-/// <summary>Files of every older schema, with data in them, brought up to date: nothing is lost, and every total equals a recount.</summary>
+/// <summary>Files of every older schema, with data in them, brought up to date: nothing is lost, and every total equals a
+/// recount.</summary>
 public sealed class EverySchemaTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("adnumera-schemas-").FullName;
@@ -63,7 +64,8 @@ public sealed class EverySchemaTests : IDisposable
                 c => row.GetValueOrDefault(c.Name, c.Type.Equals("integer", StringComparison.OrdinalIgnoreCase) ? 0 : (object)"")
             );
         file.Execute(
-            $"insert into {table} ({string.Join(", ", values.Keys.Select(k => $"\"{k}\""))}) values ({string.Join(", ", values.Keys.Select(k => $"@{k}"))})",
+            $"insert into {table} ({string.Join(", ", values.Keys.Select(k => $"\"{k}\""))}) "
+                + $"values ({string.Join(", ", values.Keys.Select(k => $"@{k}"))})",
             new DynamicParameters(values)
         );
     }
@@ -165,7 +167,8 @@ public sealed class EverySchemaTests : IDisposable
             );
             file.Execute(
                 """
-                insert into arrived_cell (source, period, documents, money) select source, period, count(*), sum(signed_total) from document group by 1, 2;
+                insert into arrived_cell (source, period, documents, money) select source, period, count(*), sum(signed_total) from
+                  document group by 1, 2;
                 """
             );
             if (scripts >= 3)

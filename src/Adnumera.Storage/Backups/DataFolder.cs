@@ -40,7 +40,8 @@ public static class DataFolder
         return ShortName.Is(id) && (file == $"{id}.sqlite" || file == $"{id}{Originals}") ? id : null;
     }
 
-    /// <summary>What goes into the archive of an installation, in the order in which it is copied: the installation's file first, so that no
+    /// <summary>What goes into the archive of an installation, in the order in which it is copied: the installation's file first, so that
+    /// no
     /// audit is older than the end that was noted of it.</summary>
     public static IReadOnlyList<ArchiveSource> Sources(string folder, IEnumerable<string> companies) =>
         [

@@ -21,7 +21,8 @@ public sealed record RestoredCompany(string Id, string Name, long Documents, str
 public sealed record RestorePlan(string MadeAt, int People, IReadOnlyList<RestoredCompany> Companies);
 
 /// <summary>
-/// Brings an installation back from its archive in two steps: the archive is taken apart and checked beside the files in use, and then, before
+/// Brings an installation back from its archive in two steps: the archive is taken apart and checked beside the files in use, and then,
+/// before
 /// anything is opened, takes their place. What was there is kept in a folder of its own, from which it can come back.
 /// </summary>
 /// <param name="folder">The folder of all files.</param>
@@ -68,7 +69,8 @@ public sealed class Restoring(string folder)
             using var reader = ArchiveReader.Open(archive);
             if (reader.Manifest.Form != ArchiveForm.Installation)
                 throw new ArchiveException(
-                    $"The archive holds the company “{reader.Manifest.Company}” alone. Bring it in as a company; the installation stays as it is."
+                    $"The archive holds the company “{reader.Manifest.Company}” alone. Bring it in as a company; the installation "
+                        + $"stays as it is."
                 );
             Directory.CreateDirectory(Files, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
             reader.Extract(Files, DataFolder.IsExpected, cancel);

@@ -90,7 +90,8 @@ public sealed class CountTable(SqliteConnection company)
     public IReadOnlyList<string> Sources() =>
         company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
-    /// <summary>What waits for a person, by cause, most money first: by the cells of causes, each with the first document that it holds.</summary>
+    /// <summary>What waits for a person, by cause, most money first: by the cells of causes, each with the first document that it
+    /// holds.</summary>
     public IReadOnlyList<WaitingCause> Waiting(string? period, int most)
     {
         // Without a period the first document stands at the beginning of hold_by_reason, with one in hold_by_period.
@@ -108,7 +109,8 @@ public sealed class CountTable(SqliteConnection company)
                 select f.reason as Reason, f.value as Value, h.detail as Detail, f.documents as Documents, f.money as Money,
                   f.document_id as FirstDocument, h.line as FirstLine
                 from first f join hold h on h.document_id = f.document_id and h.reason = f.reason and h.value = f.value
-                  and h.line = (select min(x.line) from hold x where x.document_id = f.document_id and x.reason = f.reason and x.value = f.value)
+                  and h.line = (select min(x.line) from hold x where x.document_id = f.document_id and x.reason = f.reason and x.value =
+                    f.value)
                 order by f.money desc, f.reason, f.value
                 """,
                 new { period, most }
@@ -176,7 +178,8 @@ public sealed class CountTable(SqliteConnection company)
             .. company
                 .Query<(string Kind, long Documents, long Money)>(
                     "select kind, sum(documents), sum(money) from count_cell "
-                        + "where state = @state and (@period is null or period = @period) group by kind having sum(documents) <> 0 order by kind",
+                        + "where state = @state and (@period is null or period = @period) group by kind having sum(documents) <> 0 "
+                        + "order by kind",
                     new { state = Words<DocumentState>.Of(state), period }
                 )
                 .Select(k => (Words<DocumentKind>.Read(k.Kind), new Tally(k.Documents, k.Money))),

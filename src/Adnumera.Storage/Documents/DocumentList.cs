@@ -53,7 +53,8 @@ public readonly record struct ListTotal(long Documents, long Money, bool IsMore)
 public readonly record struct ListPlace(long? Previous, long? Next, long? Position, ListTotal Total);
 
 /// <summary>
-/// Lists of documents, page by page. State, source, period and kind are counted by the count's own cells. What is few is found by the index of
+/// Lists of documents, page by page. State, source, period and kind are counted by the count's own cells. What is few is found by the
+/// index of
 /// what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to end.
 /// </summary>
 /// <param name="company">The company's file.</param>
@@ -144,7 +145,8 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
         var here = $"(select {key} from document d where d.id = @id)";
         long? One(string compare, string way) =>
             company.QueryFirstOrDefault<long?>(
-                $"select d.id from document d where {where} and ({by}, d.id) {compare} ({here}, @id) order by {by} {way}, d.id {way} limit 1",
+                $"select d.id from document d where {where} and ({by}, d.id) {compare} ({here}, @id) order by {by} {way}, d.id {way} "
+                    + $"limit 1",
                 conditions.Parameters
             );
         var total = Total(filter);
@@ -205,7 +207,8 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
         company.ExecuteScalar<long>(
             conditions.Narrow.Count == 1 && conditions.Heads == ListConditions.Everything
                 ? $"select count(*) from (select distinct id from ({conditions.Narrow[0].Ids}) limit {MostCounted + 1})"
-                : $"select count(*) from (select 1 from document d where {conditions.Gathered(n => How(n, conditions))} limit {MostCounted + 1})",
+                : $"select count(*) from (select 1 from document d where {conditions.Gathered(n => How(n, conditions))} "
+                    + $"limit {MostCounted + 1})",
             conditions.Parameters
         );
 

@@ -114,7 +114,8 @@ internal sealed class ListConditions
                 .DefaultIfEmpty(Everything)
         );
 
-    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it. The indexes of period and
+    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it. The indexes of
+    /// period and
     /// state go by date within, so one of the two may lead there.</summary>
     /// <param name="how">How each narrowing is asked.</param>
     /// <param name="byDate">Whether the order is by date.</param>

@@ -21,7 +21,8 @@ public static class SchemaScripts
             { } newer
         )
             throw new NewerSchemaException(
-                $"{name} was written by a newer version of Adnumera: it went through {string.Join('.', newer.Split('.')[^2..])}, which is not known here. "
+                $"{name} was written by a newer version of Adnumera: it went through {string.Join('.', newer.Split('.')[^2..])}, which "
+                    + $"is not known here. "
                     + "Use that version, or a newer one."
             );
     }

@@ -13,7 +13,8 @@ public sealed record Invitation(long Id, string Company, Role Role, string ForWh
 public sealed class InvitationTable(SqliteConnection installation)
 {
     private const string Columns =
-        "select id, company_id as Company, role, for_whom as ForWhom, made_by as MadeBy, made_at as MadeAt, ends_at as EndsAt from invitation";
+        "select id, company_id as Company, role, for_whom as ForWhom, made_by as MadeBy, made_at as MadeAt, ends_at as EndsAt from "
+        + "invitation";
 
     /// <summary>Makes one.</summary>
     /// <returns>Its secret.</returns>

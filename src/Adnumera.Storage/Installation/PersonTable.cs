@@ -32,7 +32,8 @@ public sealed class PersonTable(SqliteConnection installation)
 
     public long Add(string name, string signIn, string passwordHash, bool administers = false) =>
         installation.ExecuteScalar<long>(
-            "insert into person (name, sign_in, password_hash, administers) values (@name, @signIn, @passwordHash, @administers) returning id",
+            "insert into person (name, sign_in, password_hash, administers) values (@name, @signIn, @passwordHash, @administers) "
+                + "returning id",
             new
             {
                 name,

@@ -274,7 +274,8 @@ public sealed class OutboxTable(SqliteConnection company)
 
     public IReadOnlyList<DispatchRow> Dispatches(int most) => company.Query<DispatchRow>(DispatchSql("", most)).AsList();
 
-    /// <summary>What became of a dispatch's instructions: what was refused first, then what has no clear answer, what is still to go, and what
+    /// <summary>What became of a dispatch's instructions: what was refused first, then what has no clear answer, what is still to go, and
+    /// what
     /// was accepted. Walks instruction_by_dispatch, state by state, and reads no more than is shown.</summary>
     public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most) =>
         company
@@ -288,7 +289,8 @@ public sealed class OutboxTable(SqliteConnection company)
                   coalesce(d.signed_total, 0) as SignedTotal, case when i.kind = 'supplier' then i.content else '' end as Supplier
                 from ({string.Join(" union all ", OutcomeOrder.Select((state, i) =>
                     "select * from (select " + i + " as place, id as instruction_id from instruction "
-                    + $"where dispatch_id = @dispatch and state = '{Words<InstructionState>.Of(state)}' order by kind desc, id limit @most)"))}) o
+                    + $"where dispatch_id = @dispatch and state = '{Words<InstructionState>.Of(state)}' "
+                    + "order by kind desc, id limit @most)"))}) o
                 join instruction i on i.id = o.instruction_id left join document d on d.id = i.document_id
                 order by o.place, i.kind desc, i.id limit @most
                 """,

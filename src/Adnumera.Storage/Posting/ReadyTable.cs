@@ -14,7 +14,8 @@ public sealed class ReadyTable(SqliteConnection company, string? period = null)
                 with recursive one (supplier_key) as (
                   select min(supplier_key) from document where state = 'ready' and supplier_key <> ''
                   union all
-                  select (select min(supplier_key) from document where state = 'ready' and supplier_key <> '' and supplier_key > one.supplier_key)
+                  select (select min(supplier_key) from document where state = 'ready' and supplier_key <> '' and supplier_key >
+                    one.supplier_key)
                   from one where one.supplier_key is not null)
                 select supplier from (
                   select (select min(d.supplier) from document d where d.state = 'ready' and d.supplier_key <> ''

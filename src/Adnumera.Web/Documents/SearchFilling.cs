@@ -5,7 +5,8 @@ using Adnumera.Web.Companies;
 
 namespace Adnumera.Web.Documents;
 
-/// <summary>Keeps each company's texts indexed for the search, beside the work and a little at a time, so that nobody waits for it.</summary>
+/// <summary>Keeps each company's texts indexed for the search, beside the work and a little at a time, so that nobody waits for
+/// it.</summary>
 internal sealed class SearchFilling : BackgroundService
 {
     private const int AtOnce = 2_000;

@@ -30,8 +30,8 @@ public sealed record Doors
     public string Problem =>
         IPAddress.IsLoopback(Address) && Proxies.Count == 0 ? ""
         : !IPAddress.IsLoopback(Address) && Certificate is null && Proxies.Count == 0
-            ? $"{Address} can be reached from other machines, so it needs TLS: give --certificate FILE, or name the proxy that ends TLS in front "
-                + "of it with --proxy ADDRESS. Nothing was started."
+            ? $"{Address} can be reached from other machines, so it needs TLS: give --certificate FILE, or name the proxy that ends TLS "
+                + "in front of it with --proxy ADDRESS. Nothing was started."
         : Hosts.Count == 0 ? "Say with --host NAME under which name it is reached, such as books.example. Nothing was started."
         : "";
 

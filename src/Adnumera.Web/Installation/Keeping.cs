@@ -8,7 +8,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Installation;
 
-/// <summary>What is done to the installation, by its pages and by its verbs alike; each leaves its row in the installation's record.</summary>
+/// <summary>What is done to the installation, by its pages and by its verbs alike; each leaves its row in the installation's
+/// record.</summary>
 internal static class Keeping
 {
     /// <summary>Adds a company; whoever adds it, or is named, is its first administrator.</summary>

@@ -51,6 +51,12 @@ internal static class InvitationEndpoints
                     $"{Quote.Of(signIn)} belongs to somebody here. Nothing was changed; sign in with it first if that is you, "
                         + "and open the invitation again, or choose another one."
                 );
+            if (signedIn is { } member && new MembershipTable(c).In(invitation.Company).FirstOrDefault(m => m.Id == member) is { } already)
+                throw new RefusedException(
+                    "member",
+                    $"You are {Words<Core.Access.Role>.Of(already.Role)} in this company already. Nothing was changed; an administrator "
+                        + "gives another role there."
+                );
             var id = signedIn ?? people.Add(name, signIn, hash);
             new MembershipTable(c).Put(id, invitation.Company, invitation.Role);
             var person = people.Find(id)!;

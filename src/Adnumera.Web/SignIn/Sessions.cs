@@ -20,7 +20,8 @@ internal static class Sessions
     // A use is noted so often at most, so that reading writes next to nothing.
     private static readonly TimeSpan Noted = TimeSpan.FromMinutes(5);
 
-    /// <summary>A session that has ended lets nobody in: by signing out, by another password, by its person, or by an administrator.</summary>
+    /// <summary>A session that has ended lets nobody in: by signing out, by another password, by its person, or by an
+    /// administrator.</summary>
     public static Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;

@@ -52,6 +52,9 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
             )
         ).GetProperty("secret").GetString()!;
 
+    private async Task<long[]> Open() =>
+        [.. (await client.Get("people")).GetProperty("invitations").EnumerateArray().Select(i => i.GetProperty("id").GetInt64())];
+
     private async Task<long> Id(string signIn) =>
         (await client.Get("people"))
             .GetProperty("members")
@@ -139,8 +142,13 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
         await late.Refresh();
         async Task<string> Looked(string of) => (await late.RefusedAt(HttpMethod.Post, "api/invitations/look", new { secret = of })).Type;
         Assert.Equal("invitation", await Looked(secret));
+        // Whoever belongs to the company keeps the role that was given there; the link stays for whom it is for.
+        var other = await Invite("reader");
+        Assert.Equal("member", (await client.RefusedAt(HttpMethod.Post, "api/invitations/accept", new { secret = other })).Type);
+        await late.Ask(HttpMethod.Post, "api/invitations/look", new { secret = other });
+        using (await client.Send(HttpMethod.Delete, Client.In($"invitations/{(await Open()).Single()}"))) { }
         var taken = await Invite("reader");
-        var row = (await client.Get("people")).GetProperty("invitations")[0].GetProperty("id").GetInt64();
+        var row = (await Open()).Single();
         using (await client.Send(HttpMethod.Delete, Client.In($"invitations/{row}"))) { }
         Assert.Equal("invitation", await Looked(taken));
         var ending = await Invite("reader");
