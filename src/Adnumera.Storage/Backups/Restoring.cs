@@ -18,7 +18,11 @@ public sealed record RestoredCompany(string Id, string Name, long Documents, str
 
 /// <summary>What a restore would bring back.</summary>
 /// <param name="MadeAt">By when it is: the instant at which the archive was made.</param>
-public sealed record RestorePlan(string MadeAt, int People, IReadOnlyList<RestoredCompany> Companies);
+public sealed record RestorePlan(string MadeAt, int People, IReadOnlyList<RestoredCompany> Companies)
+{
+    /// <summary>Whether the record of every company is whole; otherwise it is restored only by who says so.</summary>
+    public bool Holds => Companies.All(c => c.Audit.Problem.Length == 0);
+}
 
 /// <summary>
 /// Brings an installation back from its archive in two steps: the archive is taken apart and checked beside the files in use, and then,

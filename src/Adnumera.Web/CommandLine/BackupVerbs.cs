@@ -78,7 +78,7 @@ internal static class BackupVerbs
                 $"  {company.Name}: {company.Documents} documents, last changed {company.LastChange}; "
                     + (company.Audit.Problem.Length == 0 ? $"its record of {company.Audit.Rows} rows is whole" : company.Audit.Problem)
             );
-        if (plan.Companies.Any(c => c.Audit.Problem.Length > 0) && !anyway)
+        if (!plan.Holds && !anyway)
         {
             restoring.Discard();
             throw new RefusedException("audit", "A record does not hold. Nothing was restored; say --anyway if you mean it.");

@@ -27,7 +27,7 @@ internal static class BackupEndpoints
         var restores = installation.MapGroup("restores");
         restores.MapPost("", Stage).NeedsCareOfInstallation().TakesArchive();
         restores.MapPost("of/{name}", StageOf).NeedsCareOfInstallation();
-        restores.MapPost("confirm", Confirm).NeedsCareOfInstallation().ProducesProblem(404);
+        restores.MapPost("confirm", Confirm).NeedsCareOfInstallation().ProducesProblem(404).ProducesProblem(409);
         restores.MapPost("back", GoBack).NeedsCareOfInstallation();
         restores.MapDelete("", Discard).NeedsCareOfInstallation();
     }
@@ -95,11 +95,16 @@ internal static class BackupEndpoints
         CancellationToken cancel
     ) => new Restoring(companies.Folder).Stage(path, Who(http), clock.GetUtcNow(), cancel);
 
-    private static IResult Confirm(CompanyFiles companies, Restart restart, TimeProvider clock)
+    private static IResult Confirm(bool? anyway, CompanyFiles companies, Restart restart, TimeProvider clock)
     {
         var restoring = new Restoring(companies.Folder);
-        if (restoring.Waiting is null)
-            throw RefusedException.NotFound("A checked archive");
+        var plan = restoring.Waiting ?? throw RefusedException.NotFound("A checked archive");
+        if (!plan.Holds && anyway != true)
+            throw new RefusedException(
+                "audit",
+                "The record of a company does not hold. Nothing was restored; say that you mean it all the same.",
+                StatusCodes.Status409Conflict
+            );
         restoring.Confirm(clock.GetUtcNow());
         restart.Ask();
         return Results.Accepted();

@@ -25,7 +25,7 @@ public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
     private const int MostKept = 16;
 
     private readonly ConcurrentDictionary<string, Memory> kept = new(StringComparer.Ordinal);
-    private readonly ConcurrentDictionary<string, Task<Memory>> learning = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, Lazy<Task<Memory>>> learning = new(StringComparer.Ordinal);
 
     /// <summary>Begins to learn, for whoever opens a company, before anybody asks.</summary>
     public void Warm(CompanyBooks books)
@@ -43,35 +43,42 @@ public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
         if (known.Of == mark)
             return known;
         var next = Learn(books);
-        return known.Lines < Few ? await next : known;
+        if (known.Lines >= Few)
+            return known;
+
+        // What was being learned may have begun before the latest was posted.
+        var learned = await next;
+        return learned.Of == mark ? learned : await Learn(books);
     }
 
     // One at a time for a company, however many ask.
-    private Task<Memory> Learn(CompanyBooks books) =>
-        learning.GetOrAdd(
-            books.CompanyId,
-            company =>
-                Task.Run(() =>
-                {
-                    try
-                    {
-                        var memory = books.File.Read(From);
-                        kept[company] = memory;
-                        if (kept.Count > MostKept && kept.Keys.FirstOrDefault(k => k != company) is { } other)
-                            kept.TryRemove(other, out _);
-                        return memory;
-                    }
-                    catch (Exception e)
-                    {
-                        log.LogWarning(e, "Nothing could be learned from {Company}", company);
-                        throw;
-                    }
-                    finally
-                    {
-                        learning.TryRemove(company, out _);
-                    }
-                })
+    private Task<Memory> Learn(CompanyBooks books)
+    {
+        var company = books.CompanyId;
+        var begun = learning.GetOrAdd(company, _ => new Lazy<Task<Memory>>(() => Task.Run(() => Learned(books))));
+        _ = begun.Value.ContinueWith(
+            _ => learning.TryRemove(new KeyValuePair<string, Lazy<Task<Memory>>>(company, begun)),
+            TaskScheduler.Default
         );
+        return begun.Value;
+    }
+
+    private Memory Learned(CompanyBooks books)
+    {
+        try
+        {
+            var memory = books.File.Read(From);
+            kept[books.CompanyId] = memory;
+            if (kept.Count > MostKept && kept.Keys.FirstOrDefault(k => k != books.CompanyId) is { } other)
+                kept.TryRemove(other, out _);
+            return memory;
+        }
+        catch (Exception e)
+        {
+            log.LogWarning(e, "Nothing could be learned from {Company}", books.CompanyId);
+            throw;
+        }
+    }
 
     private static Memory From(SqliteConnection company)
     {

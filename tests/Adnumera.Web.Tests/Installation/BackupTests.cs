@@ -18,6 +18,9 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
 {
     private const string Api = "api/installation";
 
+    private const string NewerSchema =
+        "insert into SchemaVersions (ScriptName, Applied) values ('Adnumera.Storage.Migrations.Company.9999-later.sql', '')";
+
     private async Task<string> Written(string path = "backups")
     {
         await client.Ask(HttpMethod.Post, $"{Api}/{path}");
@@ -131,7 +134,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
             }
         );
         Assert.Contains("does not belong there", await RefusedArchive(foreign), StringComparison.Ordinal);
-        var newer = Altered(good, (archive, manifest) => WithNewerSchema(archive, manifest));
+        var newer = Altered(good, (archive, manifest) => With(NewerSchema, archive, manifest));
         Assert.Contains("newer version", await RefusedArchive(newer), StringComparison.Ordinal);
         var alone = await File.ReadAllBytesAsync(await Written("companies/bindery/archive"), TestContext.Current.CancellationToken);
         Assert.Contains("alone", await RefusedArchive(alone), StringComparison.Ordinal);
@@ -146,6 +149,26 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         Assert.Equal(1, (await client.Get("documents")).GetProperty("documents").GetInt64());
         Assert.Empty(Directory.EnumerateFileSystemEntries(house.Folder, ".re*"));
         AssertSound(house);
+    }
+
+    [Fact]
+    public async Task An_archive_whose_record_does_not_hold_says_so_and_is_restored_only_by_who_means_it()
+    {
+        await client.TakeIn(Header + Bill(1));
+        var good = await File.ReadAllBytesAsync(await Written(), TestContext.Current.CancellationToken);
+        const string Rewritten = "drop trigger audit_is_not_changed; update audit set who = 'Nobody' where id = 1";
+        using (var content = Zip(Altered(good, (archive, manifest) => With(Rewritten, archive, manifest))))
+        {
+            var waiting = (await client.Ask(HttpMethod.Post, $"{Api}/restores", content)).GetProperty("waiting");
+            Assert.False(waiting.GetProperty("holds").GetBoolean());
+            Assert.NotEqual("", waiting.GetProperty("companies")[0].GetProperty("audit").GetProperty("problem").GetString());
+        }
+
+        Assert.Equal("audit", (await client.RefusedAt(HttpMethod.Post, $"{Api}/restores/confirm")).Type);
+        Assert.Equal(1, (await client.Get("documents")).GetProperty("documents").GetInt64());
+        using (var meant = await client.Send(HttpMethod.Post, $"{Api}/restores/confirm?anyway=true"))
+            Assert.Equal(HttpStatusCode.Accepted, meant.StatusCode);
+        await house.FollowRestart();
     }
 
     [Fact]
@@ -218,7 +241,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         return changed;
     }
 
-    private static ArchiveManifest WithNewerSchema(ZipArchive archive, ArchiveManifest manifest)
+    private static ArchiveManifest With(string sql, ZipArchive archive, ArchiveManifest manifest)
     {
         const string Name = "companies/bindery.sqlite";
         var path = Path.GetTempFileName();
@@ -226,9 +249,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         {
             archive.GetEntry(Name)!.ExtractToFile(path, overwrite: true);
             using (var file = SqliteFile.Plain(path))
-                file.Execute(
-                    "insert into SchemaVersions (ScriptName, Applied) values ('Adnumera.Storage.Migrations.Company.9999-later.sql', '')"
-                );
+                file.Execute(sql);
             var bytes = File.ReadAllBytes(path);
             archive.GetEntry(Name)!.Delete();
             using (var write = archive.CreateEntry(Name).Open())

@@ -6732,7 +6732,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    anyway?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -6759,6 +6761,15 @@ export interface paths {
                 };
                 /** @description Not Found */
                 404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -7911,6 +7922,7 @@ export interface components {
             /** Format: int32 */
             people: number;
             companies: components["schemas"]["RestoredCompany"][];
+            holds?: boolean;
         };
         /** @enum {unknown} */
         Right: "read" | "spend" | "approve" | "bookkeep" | "administer";

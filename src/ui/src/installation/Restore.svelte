@@ -11,7 +11,6 @@
   let confirmed = $state(false);
   let restarting = $state(false);
   const here = $derived(backups.archives.filter((a) => a.name.startsWith('adnumera-')));
-  const problems = $derived((backups.waiting?.companies ?? []).filter((c) => c.audit.problem));
 
   async function look(event: SubmitEvent) {
     event.preventDefault();
@@ -83,14 +82,15 @@
       It takes the place of everything that is here now; what is here is kept in a folder of its own, and can come back. Everybody
       signs in again. What was posted since then stands in the ledger: read it back with a proof.
     </p>
-    {#if problems.length > 0}<label class="mt-2 flex items-center gap-2"
+    {#if !backups.waiting.holds}<label class="mt-2 flex items-center gap-2"
         ><input type="checkbox" bind:checked={confirmed} /> Restore it although a record does not hold</label
       >{/if}
     <div class="mt-3 flex gap-3">
       <button
         class="btn"
-        disabled={acting.busy || (problems.length > 0 && !confirmed)}
-        onclick={() => begin(() => answer(api.POST('/api/installation/restores/confirm')))}
+        disabled={acting.busy || (!backups.waiting.holds && !confirmed)}
+        onclick={() =>
+          begin(() => answer(api.POST('/api/installation/restores/confirm', { params: { query: { anyway: confirmed } } })))}
         >Restore by {instant(backups.waiting.madeAt)}</button
       >
       <button class="btn plain" disabled={acting.busy} onclick={forget}>Leave all as it is</button>
