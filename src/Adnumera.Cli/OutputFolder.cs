@@ -7,6 +7,8 @@ internal static class OutputFolder
     public static bool Replace(Terminal terminal, string folder, string[] names, Func<Stream[], bool> write)
     {
         var files = Array.ConvertAll(names, name => new Replacement(Path.Combine(folder, name)));
+        var missing = Missing(folder);
+        var keep = false;
         try
         {
             Directory.CreateDirectory(folder);
@@ -14,7 +16,6 @@ internal static class OutputFolder
                 files,
                 Stream (f) => new FileStream(f.Draft, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 16)
             );
-            bool keep;
             try
             {
                 keep = write(streams);
@@ -28,18 +29,35 @@ internal static class OutputFolder
             foreach (var file in files)
                 if (keep)
                     file.PutInPlace();
-            foreach (var file in files)
-                file.CleanUp();
             return keep;
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             foreach (var file in files)
                 file.Restore();
+            keep = false;
             terminal.Error.WriteLine($"{folder}: cannot be written: {e.Message}");
             terminal.Error.WriteLine("Nothing was written.");
             return false;
         }
+        finally
+        {
+            foreach (var file in files)
+                file.CleanUp();
+            if (!keep)
+                foreach (var made in missing)
+                    if (Directory.Exists(made) && !Directory.EnumerateFileSystemEntries(made).Any())
+                        Directory.Delete(made);
+        }
+    }
+
+    // The folders on the way that are not there yet, the deepest first.
+    private static List<string> Missing(string folder)
+    {
+        var missing = new List<string>();
+        for (var at = Path.GetFullPath(folder); at is not null && !Directory.Exists(at); at = Path.GetDirectoryName(at))
+            missing.Add(at);
+        return missing;
     }
 
     private sealed class Replacement(string final)
@@ -65,7 +83,6 @@ internal static class OutputFolder
                 File.Delete(final);
             if (File.Exists(kept))
                 File.Move(kept, final);
-            CleanUp();
         }
 
         public void CleanUp()

@@ -9,7 +9,10 @@ namespace Adnumera.Core.Documents;
 public sealed class DuplicateWatch
 {
     private readonly Dictionary<(DocumentKind Kind, int Party, int Reference), Seen> byReference = [];
-    private readonly Dictionary<(DocumentKind Kind, int Party, int Day, long Total, Currency Currency), Alike> byAmount = [];
+    private readonly Dictionary<
+        (DocumentKind Kind, int Party, int Day, long Total, Currency Currency),
+        (Seen First, Seen? FirstWithoutReference)
+    > byAmount = [];
     private readonly Dictionary<string, int> names = new(Folded.Comparer);
     private int order;
 
@@ -33,13 +36,13 @@ public sealed class DuplicateWatch
         var amount = (document.Kind, party, document.Date.DayNumber, document.Total, document.Currency);
         if (!byAmount.TryGetValue(amount, out var alike))
         {
-            byAmount.Add(amount, new Alike(seen, hasReference ? null : seen));
+            byAmount.Add(amount, (seen, hasReference ? null : seen));
         }
         else
         {
             match = Earlier(match, hasReference ? alike.FirstWithoutReference : alike.First);
             if (!hasReference && alike.FirstWithoutReference is null)
-                byAmount[amount] = alike with { FirstWithoutReference = seen };
+                byAmount[amount] = (alike.First, seen);
         }
 
         return match?.Identity;
@@ -60,6 +63,4 @@ public sealed class DuplicateWatch
         : right;
 
     private sealed record Seen(int Order, DocumentIdentity Identity);
-
-    private sealed record Alike(Seen First, Seen? FirstWithoutReference);
 }

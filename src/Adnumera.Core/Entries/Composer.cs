@@ -15,6 +15,7 @@ namespace Adnumera.Core.Entries;
 public sealed class Composer(Chart chart, MappingBook book, CompositionSettings settings, ConnectedLedger? ledger = null)
 {
     private readonly Ladder ladder = new(book, settings.Order);
+    private readonly Reason.OfCosts reasons = new();
 
     /// <summary>The ladder that decides, for explanations.</summary>
     public Ladder Ladder => ladder;
@@ -30,7 +31,7 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         if (document.IsZero)
             return LeftOut(document, entryDate, new SetAsideReason.Zero());
 
-        var draft = new EntryDraft(document, chart, book, settings, ledger);
+        var draft = new EntryDraft(document, chart, book, settings, ledger, reasons);
         foreach (var line in document.Lines)
             if (!line.IsZero)
                 draft.Add(line, document.IsPrivateCharge ? draft.Private(line) : ladder.Resolve(document, line));

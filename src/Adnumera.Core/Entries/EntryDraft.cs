@@ -6,7 +6,14 @@ using Adnumera.Core.Mapping;
 namespace Adnumera.Core.Entries;
 
 // The entry of one document under way: the lines that are decided so far, and what is wrong.
-internal sealed class EntryDraft(Document document, Chart chart, MappingBook book, CompositionSettings settings, ConnectedLedger? ledger)
+internal sealed class EntryDraft(
+    Document document,
+    Chart chart,
+    MappingBook book,
+    CompositionSettings settings,
+    ConnectedLedger? ledger,
+    Reason.OfCosts becauses
+)
 {
     private readonly KindChoice choice = settings.Choice(document.Kind);
     private readonly LedgerForm form = FormOf(document, book, settings);
@@ -48,7 +55,7 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
                     Dimensions = named,
                     Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
                     Rung = (EntryRung)decided.Rung,
-                    Because = document.IsPrivateCharge ? Reason.ForPrivate : Reason.ForCost(decided),
+                    Because = document.IsPrivateCharge ? Reason.ForPrivate : becauses.For(decided),
                 }
             );
         }
@@ -142,10 +149,25 @@ internal sealed class EntryDraft(Document document, Chart chart, MappingBook boo
     {
         var head = new EntryHead(form, entryDate, document.DueDate ?? DueByTerm(), reference, document.Currency);
         var merged = settings.MergeLines ? LineMerge.Merge(lines) : lines;
-        Composition composed = reasons.Any
-            ? new Composition.Held(reasons.InOrder(), merged) { Document = document, Head = head }
-            : new Composition.Coded(new Entry(head, merged)) { Document = document, Head = head };
-        return composed with { Decisions = decisions, Parts = lines, Ledger = ledger, AsksForDimension = asksForDimension };
+        if (reasons.Any)
+            return new Composition.Held(reasons.InOrder(), merged)
+            {
+                Document = document,
+                Head = head,
+                Decisions = decisions,
+                Parts = lines,
+                Ledger = ledger,
+                AsksForDimension = asksForDimension,
+            };
+        return new Composition.Coded(new Entry(head, merged))
+        {
+            Document = document,
+            Head = head,
+            Decisions = decisions,
+            Parts = lines,
+            Ledger = ledger,
+            AsksForDimension = asksForDimension,
+        };
     }
 
     private DateOnly? DueByTerm() =>

@@ -21,14 +21,18 @@ internal sealed class HoldReasons(Chart chart)
     }
 
     /// <summary>The account of a role; without exactly one the reason is noted.</summary>
-    public Account? Role(AccountRole role, long? line) =>
-        chart
-            .Role(role)
-            .Match<Account?>(
-                filled: account => account,
-                vacant: () => Noted(new HoldReason.RoleMissing(role, line)),
-                ambiguous: accounts => Noted(new HoldReason.RoleAmbiguous(role, accounts, line))
-            );
+    public Account? Role(AccountRole role, long? line)
+    {
+        var holder = chart.Role(role);
+        if (holder is RoleHolder.Filled filled)
+            return filled.Account;
+        Add(
+            holder is RoleHolder.Ambiguous several
+                ? new HoldReason.RoleAmbiguous(role, several.Accounts, line)
+                : new HoldReason.RoleMissing(role, line)
+        );
+        return null;
+    }
 
     /// <summary>The document's own first, then by line, alphabetically; each once.</summary>
     public IReadOnlyList<HoldReason> InOrder()
@@ -48,11 +52,5 @@ internal sealed class HoldReasons(Chart chart)
                 .DistinctBy(r => (r.Reason.OnLine, r.Word, r.Reason.Value))
                 .Select(r => r.Reason),
         ];
-    }
-
-    private Account? Noted(HoldReason reason)
-    {
-        Add(reason);
-        return null;
     }
 }

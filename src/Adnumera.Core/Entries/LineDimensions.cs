@@ -16,11 +16,7 @@ internal static class LineDimensions
         HoldReasons reasons
     )
     {
-        var named = line.Dimensions.IsBlank
-            ? line.Dimensions
-            : Dimensions.Of([
-                .. line.Dimensions.Filled.Select(d => d with { Value = InLedgerWords(d, document, line, book, ledger, reasons) }),
-            ]);
+        var named = line.Dimensions.IsBlank ? line.Dimensions : Named(document, line, book, ledger, reasons);
         if (row is null || row.Dimensions.IsBlank)
             return named;
 
@@ -34,6 +30,9 @@ internal static class LineDimensions
 
         return named.Or(row.Dimensions);
     }
+
+    private static Dimensions Named(Document document, DocumentLine line, MappingBook book, ConnectedLedger? ledger, HoldReasons reasons) =>
+        Dimensions.Of([.. line.Dimensions.Filled.Select(d => d with { Value = InLedgerWords(d, document, line, book, ledger, reasons) })]);
 
     // By the mapping, else by the same name in the ledger.
     private static string InLedgerWords(

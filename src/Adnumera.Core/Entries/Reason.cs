@@ -11,7 +11,7 @@ internal static class Reason
 
     public const string ForPrivate = "Because it was private, and whoever holds the card owes it back.";
 
-    public static string ForCost(Target target) =>
+    private static string ForCost(Target target) =>
         target.Rung switch
         {
             Rung.Person => "Because a person chose this account for the line.",
@@ -56,6 +56,20 @@ internal static class Reason
         document.Kind == DocumentKind.ExpenseClaim
             ? "Because an employee paid and is owed the money."
             : "Because it is owed to a supplier that has no payables account of its own.";
+
+    // One sentence serves all lines that the same value decided.
+    internal sealed class OfCosts
+    {
+        private readonly Dictionary<string, string>?[] byRung = new Dictionary<string, string>?[(int)Rung.Fallback + 1];
+
+        public string For(Target target)
+        {
+            var sentences = byRung[(int)target.Rung] ??= [];
+            if (!sentences.TryGetValue(target.Value, out var sentence))
+                sentences.Add(target.Value, sentence = ForCost(target));
+            return sentence;
+        }
+    }
 
     // Only rungs that look a value up have one.
     private static string Key(Target target) => $"{Ladder.KeyOf(target.Rung)!.Value.Title()} “{target.Value}”";

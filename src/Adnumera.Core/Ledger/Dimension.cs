@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
@@ -27,7 +28,7 @@ public readonly record struct Dimension : IComparable<Dimension>
     public static Dimension Customer { get; } = new("customer");
 
     /// <summary>The four that the files have a column for, in the order of the columns.</summary>
-    public static IReadOnlyList<Dimension> Standard { get; } = [Department, Location, Project, Customer];
+    public static ImmutableArray<Dimension> Standard { get; } = [Department, Location, Project, Customer];
 
     /// <summary>The fixed word, in lower case: <c>department</c>.</summary>
     public string Word => word ?? "";
@@ -36,7 +37,7 @@ public readonly record struct Dimension : IComparable<Dimension>
     public string Title => Word.Replace('_', ' ');
 
     /// <summary>Whether it is one of the four.</summary>
-    public bool IsStandard => Place(this) < Standard.Count;
+    public bool IsStandard => Place(this) < Standard.Length;
 
     /// <summary>The dimension of a word: letters, digits and underscores; without regard to case.</summary>
     /// <exception cref="ArgumentException">The word is blank or has other characters.</exception>
@@ -80,10 +81,10 @@ public readonly record struct Dimension : IComparable<Dimension>
 
     private static int Place(Dimension dimension)
     {
-        for (var i = 0; i < Standard.Count; i++)
+        for (var i = 0; i < Standard.Length; i++)
             if (Standard[i].word == dimension.word)
                 return i;
-        return Standard.Count;
+        return Standard.Length;
     }
 
     private sealed class DimensionConverter : JsonConverter<Dimension>

@@ -1,3 +1,4 @@
+using System.Buffers.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
@@ -61,47 +62,94 @@ public static class DocumentsFile
     public static IReadOnlyList<FiledDocument> Read(string file, byte[] content, Currency company, Problems problems, bool strict = false)
     {
         using var table = CsvTable.Open(file, content, Columns, problems, strict);
-        var gatherings = new List<Gathering>();
-        var byIdentity = new Dictionary<DocumentIdentity, Gathering>();
+        var order = new List<Gathering>();
+        foreach (var document in Rows(table, [], company, problems))
+            if (!document.IsListed)
+            {
+                document.IsListed = true;
+                order.Add(document);
+            }
+
+        return problems.Any ? [] : [.. order.Select(d => d.Finish())];
+    }
+
+    /// <summary>Reads documents one after the other, each as soon as its last row is read, so that none need be kept. Rows of a document
+    /// that do not stand together end it: the file is then read whole. Nothing more comes once there is an error.</summary>
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="company">The company's currency, for documents that name none.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <exception cref="ScatteredRowsException">A row belongs to a document that came before the one above it.</exception>
+    public static IEnumerable<FiledDocument> Stream(string file, byte[] content, Currency company, Problems problems)
+    {
+        using var table = CsvTable.Open(file, content, Columns, problems);
+        var known = new Dictionary<DocumentIdentity, Gathering?>();
+        Gathering? last = null;
+        foreach (var document in Rows(table, known, company, problems))
+        {
+            if (document == last)
+                continue;
+            if (last is not null)
+                known[last.Head.Identity] = null;
+            if (last is not null && !problems.Any)
+                yield return last.Finish();
+            last = document;
+        }
+
+        if (last is not null && !problems.Any)
+            yield return last.Finish();
+    }
+
+    // The document of each row, with the row taken into it. Of those that are known and done with, nothing is kept but the identity.
+    private static IEnumerable<Gathering> Rows(
+        CsvTable table,
+        Dictionary<DocumentIdentity, Gathering?> known,
+        Currency company,
+        Problems problems
+    )
+    {
         Gathering? current = null;
         while (table.Read())
         {
             var before = problems.Count;
-            var identity = new DocumentIdentity(table.Required(Source), table.Required(SourceId));
-            if (identity.Source.Length == 0 || identity.SourceId.Length == 0)
+            var goesOn = current is { Head.Identity: var last } && table.Has(Source, last.Source) && table.Has(SourceId, last.SourceId);
+            var identity = goesOn ? current!.Head.Identity : new DocumentIdentity(table.Required(Source), table.Required(SourceId));
+            var isNamed = identity.Source.Length > 0 && identity.SourceId.Length > 0;
+            if (!goesOn)
+            {
                 current = null;
-            else if (current is null || current.Head.Identity != identity)
-                current = byIdentity.GetValueOrDefault(identity);
+                if (isNamed && known.TryGetValue(identity, out current) && current is null)
+                    throw new ScatteredRowsException();
+            }
 
             var currency = table.CurrencyOr(CurrencyCode, company);
             if (current is null)
             {
-                var head = ReadHead(table, identity, currency);
+                var lines = new List<DocumentLine>();
+                var head = ReadHead(table, identity, currency, lines);
                 var first = ReadLine(table, currency);
-                if (identity.Source.Length == 0 || identity.SourceId.Length == 0)
+                if (!isNamed)
                     continue;
-                current = new Gathering(head, HeadTexts(table), table.Row);
-                byIdentity.Add(identity, current);
-                gatherings.Add(current);
+                current = new Gathering(head, lines, HeadTexts(table), table.Row);
+                known.Add(identity, current);
                 if (problems.Count == before)
                     current.Add(first, table.Row);
-                continue;
+            }
+            else
+            {
+                var line = ReadLine(table, currency);
+                CheckHead(table, current, currency);
+                if (problems.Count == before && current.RowOf(line.Number) is { } other)
+                    table.Error(Line, $"line {line.Number} of document {Quote.Of(identity.ToString())} stands twice; first on row {other}");
+                else if (problems.Count == before)
+                    current.Add(line, table.Row);
             }
 
-            var line = ReadLine(table, currency);
-            CheckHead(table, current, currency);
-            if (problems.Count > before)
-                continue;
-            if (current.RowOf(line.Number) is { } other)
-                table.Error(Line, $"line {line.Number} of document {Quote.Of(identity.ToString())} stands twice; first on row {other}");
-            else
-                current.Add(line, table.Row);
+            yield return current;
         }
-
-        return problems.Any ? [] : [.. gatherings.Select(g => g.Finish())];
     }
 
-    private static Document ReadHead(CsvTable table, DocumentIdentity identity, Currency currency) =>
+    private static Document ReadHead(CsvTable table, DocumentIdentity identity, Currency currency, List<DocumentLine> lines) =>
         new()
         {
             Identity = identity,
@@ -117,7 +165,7 @@ public static class DocumentsFile
             Total = table.Amount(Total, currency, required: true),
             Notes = table.Text(Notes),
             NotDuplicate = table.YesNo(NotDuplicate, blank: false),
-            Lines = [],
+            Lines = lines,
         };
 
     private static DocumentLine ReadLine(CsvTable table, Currency currency) =>
@@ -140,11 +188,11 @@ public static class DocumentsFile
 
     private static long ReadNumber(CsvTable table)
     {
+        if (Utf8Parser.TryParse(table.Bytes(Line), out ulong number, out var used) && used == table.Bytes(Line).Length && used <= 18)
+            return (long)number;
         var text = table.Required(Line);
         if (text.Length == 0)
             return 0;
-        if (text.Length <= 18 && text.All(char.IsAsciiDigit))
-            return long.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
         table.Error(Line, $"{Quote.Of(text)} is not a whole number");
         return 0;
     }
@@ -162,8 +210,10 @@ public static class DocumentsFile
     {
         for (var column = Kind; column <= NotDuplicate; column++)
         {
-            var text = table.Text(column);
             var first = document.HeadTexts[column];
+            if (table.Has(column, first))
+                continue;
+            var text = table.Text(column);
             if (string.Equals(text, first, StringComparison.Ordinal))
                 continue;
             var same = column switch
@@ -186,9 +236,8 @@ public static class DocumentsFile
     }
 
     // A document while its rows come in; they need not stand together.
-    private sealed class Gathering(Document head, string[] headTexts, long firstRow)
+    private sealed class Gathering(Document head, List<DocumentLine> lines, string[] headTexts, long firstRow)
     {
-        private readonly List<DocumentLine> lines = [];
         private readonly List<long> rows = [];
         private HashSet<long>? numbers;
         private bool ascending = true;
@@ -198,6 +247,8 @@ public static class DocumentsFile
         public string[] HeadTexts => headTexts;
 
         public long FirstRow => firstRow;
+
+        public bool IsListed { get; set; }
 
         // Almost always the lines come in ascending order, so that most need no look-up.
         public long? RowOf(long number)
@@ -220,7 +271,10 @@ public static class DocumentsFile
         {
             if (!ascending)
                 lines.Sort((a, b) => a.Number.CompareTo(b.Number));
-            return new FiledDocument(head with { Lines = lines }, firstRow, rows[^1]);
+            return new FiledDocument(head, firstRow, rows[^1]);
         }
     }
 }
+
+/// <summary>The rows of a document do not stand together, so that the file cannot be read document by document.</summary>
+public sealed class ScatteredRowsException : Exception;

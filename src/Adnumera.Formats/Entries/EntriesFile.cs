@@ -57,10 +57,11 @@ public sealed class EntriesFile : IDisposable
     public void Write(Composition composition)
     {
         var document = composition.Document;
-        var number = 0;
         var entryDate = composition.EntryDate.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-        foreach (var line in composition.Lines)
+        var lines = composition.Lines;
+        for (var i = 0; i < lines.Count; i++)
         {
+            var line = lines[i];
             writer.WriteField(document.Identity.Source);
             writer.WriteField(document.Identity.SourceId);
             writer.WriteField(KindWords[(int)document.Kind]);
@@ -69,7 +70,7 @@ public sealed class EntriesFile : IDisposable
             writer.WriteField(document.Supplier);
             writer.WriteField(document.Employee);
             writer.WriteField(document.Currency.Code);
-            writer.WriteNumber(++number);
+            writer.WriteNumber(i + 1);
             if (line.DocumentLine is { } of)
                 writer.WriteNumber(of);
             else

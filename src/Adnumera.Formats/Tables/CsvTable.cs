@@ -44,7 +44,7 @@ public sealed class CsvTable : IDisposable
             {
                 Separator = ',',
                 TrackLineNumbers = true,
-                PoolStrings = true,
+                PoolStrings = false,
                 TrimWhitespace = false,
                 OnMalformedRecord = record =>
                 {
@@ -137,6 +137,9 @@ public sealed class CsvTable : IDisposable
     /// row.</summary>
     public ReadOnlySpan<byte> Bytes(int column) =>
         fieldOfColumn[column] < 0 ? default : reader.GetSpan(fieldOfColumn[column]).Trim((byte)' ');
+
+    /// <summary>Whether a column has exactly this text, without making a text of it; it may say no of one that it has.</summary>
+    public bool Has(int column, string text) => Ascii.Equals(Bytes(column), text);
 
     /// <summary>The trimmed value of a column that must be filled; reports it when it is not.</summary>
     public string Required(int column)

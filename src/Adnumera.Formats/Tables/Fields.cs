@@ -7,6 +7,8 @@ namespace Adnumera.Formats.Tables;
 /// <summary>Reading the values of a row; what cannot be read is reported, and a value that does no harm is returned.</summary>
 public static class Fields
 {
+    private const NumberStyles NumberForm = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
+
     /// <summary>An amount in minor units; blank is 0 unless it must be filled.</summary>
     public static long Amount(this CsvTable table, int column, Currency currency, bool required = false)
     {
@@ -38,19 +40,18 @@ public static class Fields
     /// <summary>A number with any decimals; blank is null.</summary>
     public static decimal? Number(this CsvTable table, int column)
     {
-        if (table.Bytes(column).IsEmpty)
+        var bytes = table.Bytes(column);
+        if (bytes.IsEmpty)
             return null;
+        if (
+            char.IsAsciiDigit((char)bytes[^1])
+            && char.IsAsciiDigit((char)(bytes[0] == '-' && bytes.Length > 1 ? bytes[1] : bytes[0]))
+            && decimal.TryParse(bytes, NumberForm, CultureInfo.InvariantCulture, out var number)
+        )
+            return number;
         var text = table.Text(column);
         if (text.Length == 0)
             return null;
-        const NumberStyles Form = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
-        if (
-            text[0] != '+'
-            && char.IsAsciiDigit(text[^1])
-            && char.IsAsciiDigit(text[0] == '-' && text.Length > 1 ? text[1] : text[0])
-            && decimal.TryParse(text, Form, CultureInfo.InvariantCulture, out var number)
-        )
-            return number;
         table.Error(column, $"{Quote.Of(text)} is not a number; expected one such as 12.5");
         return null;
     }

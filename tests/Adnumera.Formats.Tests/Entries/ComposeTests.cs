@@ -54,6 +54,29 @@ public class ComposeTests
     }
 
     [Fact]
+    public void Rows_that_stand_apart_give_the_bytes_of_rows_that_stand_together()
+    {
+        const string First = "card,C2,card_charge,2026-11-10,,,4417,30,1,,Leather,10,,,\n",
+            Second = "card,C2,card_charge,2026-11-10,,,4417,30,2,,Leather,20,,,\n",
+            Other = "bills,B1,bill,2026-11-12,A,Marrow,,5,1,,Leather,5,,,\n";
+        using var files = new Pipeline();
+        Assert.Equal(0, files.Compose(Header + First + Second + Other));
+        var together = files.Out("entries.csv");
+        Assert.Equal(0, files.Compose(Header + First + Other + Second));
+        Assert.Equal(together, files.Out("entries.csv"));
+    }
+
+    [Fact]
+    public void After_an_error_in_the_last_row_there_is_not_even_the_folder()
+    {
+        using var files = new Pipeline();
+        var rows = string.Concat(Enumerable.Range(0, 3000).Select(i => $"bills,B{i},bill,2026-11-12,R{i},Marrow,,5,1,,Leather,5,,,\n"));
+        Assert.Equal(2, files.Compose($"{Header}{rows}bills,B,bill,2026-11-31,R,Marrow,,5,1,,Leather,5,,,\n"));
+        Assert.Contains("documents.csv:3002: document_date", files.Errors, StringComparison.Ordinal);
+        Assert.False(Directory.Exists(files.Path("out")));
+    }
+
+    [Fact]
     public void Every_reason_of_a_held_document_is_listed_and_strict_says_3()
     {
         using var files = new Pipeline();
