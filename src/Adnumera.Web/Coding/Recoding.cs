@@ -61,7 +61,13 @@ internal static class Recoding
     /// <param name="company">The company's file, in a transaction.</param>
     /// <param name="spellings">The spellings that changed; none for all.</param>
     /// <param name="cause">What changed them.</param>
-    public static void RefreshSuppliers(SqliteConnection company, IReadOnlyCollection<string>? spellings, CodingCause cause)
+    /// <param name="lookedAt">Documents for which all that was regarded already, such as those that brought the spellings.</param>
+    public static void RefreshSuppliers(
+        SqliteConnection company,
+        IReadOnlyCollection<string>? spellings,
+        CodingCause cause,
+        IReadOnlySet<long>? lookedAt = null
+    )
     {
         var table = new SupplierProposalTable(company);
         var affected = new AffectedTable(company);
@@ -75,12 +81,10 @@ internal static class Recoding
         Recode(company, affected.OfSuppliers(flipped), cause);
 
         // Who counts as one with whom decides what is a duplicate, too.
-        if (spellings is not null)
-            FindAgain(
-                company,
-                affected.OfSuppliers(spellings.SelectMany(s => countedBefore(s).Concat(countsNow(s))).Select(Folded.Of).Distinct()),
-                cause
-            );
+        if (spellings is null)
+            return;
+        var theirs = affected.OfSuppliers(spellings.SelectMany(s => countedBefore(s).Concat(countsNow(s))).Select(Folded.Of).Distinct());
+        FindAgain(company, lookedAt is null ? theirs : [.. theirs.Where(id => !lookedAt.Contains(id))], cause);
     }
 
     private static void FindAgain(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)

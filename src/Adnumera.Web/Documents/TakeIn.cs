@@ -123,7 +123,7 @@ internal static class TakeIn
             );
         var spellings = plan.NewSpellings();
         if (spellings.Count > 0)
-            Recoding.RefreshSuppliers(company, spellings, cause);
+            Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
         return plan;
     }
 
