@@ -4,6 +4,7 @@ using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Backups;
+using Adnumera.Web.Coding;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Count;
 using Adnumera.Web.Documents;
@@ -88,6 +89,7 @@ public static class Application
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
             builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
             builder.Services.AddHostedService<SearchFilling>();
+            builder.Services.AddHostedService<RecodingWork>();
             if (settings.Wakes)
                 AddClock(builder.Services);
         }
@@ -172,6 +174,7 @@ public static class Application
         company.MapArrivals();
         company.MapDocuments();
         company.MapMapping();
+        company.MapRecodings();
         company.MapPosting();
         company.MapProof();
         company.MapConnection();

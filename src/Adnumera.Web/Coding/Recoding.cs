@@ -7,35 +7,49 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Coding;
 
+/// <summary>How many documents a change codes anew.</summary>
+/// <param name="Documents">Coded with the change.</param>
+/// <param name="Later">Coded in the background from then on.</param>
+public readonly record struct Recoded(int Documents, int Later)
+{
+    /// <summary>All of them.</summary>
+    public int All => Documents + Later;
+}
+
 /// <summary>Coding documents anew after something changed that decides them.</summary>
 internal static class Recoding
 {
     private const int Batch = 1000;
 
+    /// <summary>So many documents are coded while one waits; more of them in the background.</summary>
+    internal const int AtOnce = 1000;
+
     /// <summary>A composer over the company's chart, book and choices as they are now.</summary>
     public static Composer Composer(SqliteConnection company) => BasisTable.Of(company).Composer();
 
-    /// <summary>Codes documents anew; those in the ledger or on the way there are left as they are. Returns how many were.</summary>
-    public static int Recode(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
+    /// <summary>Codes documents anew, or has it done in the background where they are many; those in the ledger or on the way there are
+    /// left as they are.</summary>
+    public static Recoded Recode(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
     {
-        if (ids.Count == 0)
-            return 0;
-        var composer = Composer(company);
-        var documents = new DocumentTable(company);
-        using var writer = new CodingWriter(company, cause);
-        var count = 0;
-        foreach (var stored in ids.Chunk(Batch).SelectMany(documents.Load).Where(d => d.MayBeCoded))
-        {
-            writer.Recode(stored, composer.Compose(stored.Document, stored.DuplicateOf));
-            count++;
-        }
+        if (ids.Count <= AtOnce)
+            return new Recoded(Now(company, ids, cause), 0);
+        new RecodingTable(company).Add(cause, ids);
+        return new Recoded(0, ids.Count);
+    }
 
-        writer.Complete();
-        return count;
+    /// <summary>Codes the next documents that wait for it; returns whether there were any.</summary>
+    public static bool GoOn(SqliteConnection company, int most)
+    {
+        var table = new RecodingTable(company);
+        if (table.Next(most) is not { } next)
+            return false;
+        Now(company, next.Ids, next.Cause);
+        table.Done(next.Ids);
+        return true;
     }
 
     /// <summary>Codes all open documents anew: for a change that touches all of them.</summary>
-    public static int RecodeOpen(SqliteConnection company, CodingCause cause) =>
+    public static Recoded RecodeOpen(SqliteConnection company, CodingCause cause) =>
         Recode(company, new AffectedTable(company).AllOpen(), cause);
 
     /// <summary>Looks again at documents that may be duplicates of one that changed, and codes those anew of which something else is true
@@ -85,6 +99,24 @@ internal static class Recoding
             return;
         var theirs = affected.OfSuppliers(spellings.SelectMany(s => countedBefore(s).Concat(countsNow(s))).Select(Folded.Of).Distinct());
         FindAgain(company, lookedAt is null ? theirs : [.. theirs.Where(id => !lookedAt.Contains(id))], cause);
+    }
+
+    private static int Now(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
+    {
+        if (ids.Count == 0)
+            return 0;
+        var composer = Composer(company);
+        var documents = new DocumentTable(company);
+        using var writer = new CodingWriter(company, cause);
+        var count = 0;
+        foreach (var stored in ids.Chunk(Batch).SelectMany(documents.Load).Where(d => d.MayBeCoded))
+        {
+            writer.Recode(stored, composer.Compose(stored.Document, stored.DuplicateOf));
+            count++;
+        }
+
+        writer.Complete();
+        return count;
     }
 
     private static void FindAgain(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)

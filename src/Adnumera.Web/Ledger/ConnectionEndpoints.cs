@@ -192,7 +192,7 @@ internal static class ConnectionEndpoints
                 {
                     request.Dimension,
                     request.Demand,
-                    documents,
+                    documents = documents.All,
                 }
             );
             return Accounts(company, ledgers);

@@ -272,7 +272,7 @@ internal static class BookEndpoints
                 StatusCodes.Status409Conflict
             );
         var rehearsal = preview ? MappingEndpoints.Rehearse(company, basis, changes, asks) : null;
-        var saved = preview ? new SavedAnswer(0, 0, 0) : MappingChanges.Apply(company, books, changes, origin);
+        var saved = preview ? SavedAnswer.None : MappingChanges.Apply(company, books, changes, origin);
         return new BookTakenIn(
             name,
             rows.Count + left.Count,

@@ -54,7 +54,11 @@ public enum ChangeOrigin
 /// <param name="SetId">The set that was made; 0 when nothing changed.</param>
 /// <param name="Changed">How many rows changed.</param>
 /// <param name="Recoded">Documents that were coded anew.</param>
-public sealed record SavedAnswer(long SetId, int Changed, int Recoded);
+/// <param name="Later">Documents that are coded anew in the background.</param>
+public sealed record SavedAnswer(long SetId, int Changed, int Recoded, int Later)
+{
+    internal static SavedAnswer None { get; } = new(0, 0, 0, 0);
+}
 
 /// <summary>Changes of the mapping book, single or thousands: checked, rehearsed, saved as one set, taken back.</summary>
 internal static class MappingChanges
@@ -174,7 +178,7 @@ internal static class MappingChanges
     )
     {
         if (changes.Count == 0)
-            return new SavedAnswer(0, 0, 0);
+            return SavedAnswer.None;
 
         // Members of a group are found by the book, so those of before and of after count.
         var documents = new AffectedTable(company);
@@ -184,7 +188,8 @@ internal static class MappingChanges
         var cause = new CodingCause(
             books.Now,
             books.Who,
-            changes.Count == 1 ? $"{origin}, {Named(changes[0])}" : $"{origin}, {changes.Count} rows of the mapping book"
+            changes.Count == 1 ? $"{origin}, {Named(changes[0])}" : $"{origin}, {changes.Count} rows of the mapping book",
+            set
         );
         var recoded = Recoding.Recode(company, [.. touched.Union(documents.Touched(changes.Select(c => c.Identity)))], cause);
         new AuditTable(company).Add(
@@ -197,10 +202,11 @@ internal static class MappingChanges
             {
                 origin,
                 rows = changes.Count,
-                recoded,
+                recoded = recoded.Documents,
+                later = recoded.Later,
             }
         );
-        return new SavedAnswer(set, changes.Count, recoded);
+        return new SavedAnswer(set, changes.Count, recoded.Documents, recoded.Later);
     }
 
     /// <summary>Takes a set back, whole or not at all; or one of its changes, by its place in the set.</summary>

@@ -157,7 +157,7 @@ internal static class ChoiceEndpoints
             "choose",
             "choices",
             before,
-            new { Choices = ChoiceReading.Text(then, itself), recoded }
+            new { Choices = ChoiceReading.Text(then, itself), recoded = recoded.All }
         );
         return Current(company);
     }

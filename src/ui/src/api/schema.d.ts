@@ -693,6 +693,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/recodings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecodingAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/accounts": {
         parameters: {
             query?: never;
@@ -7872,6 +7936,19 @@ export interface components {
             /** Format: int32 */
             documents: number;
         };
+        RecodingAnswer: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            why: string;
+            /** Format: int64 */
+            setId: number;
+            /** Format: int64 */
+            documents: number;
+            /** Format: int64 */
+            remaining: number;
+        };
         /** @enum {unknown} */
         RecordChange: "added" | "renamed" | "renumbered" | "kind_changed" | "role_changed" | "requirement_changed" | "closed" | "reopened" | "gone" | "switched_on" | "switched_off" | "lock_moved";
         RecordCount: {
@@ -7999,6 +8076,8 @@ export interface components {
             changed: number;
             /** Format: int32 */
             recoded: number;
+            /** Format: int32 */
+            later: number;
         };
         SecretRequest: {
             secret: null | string;

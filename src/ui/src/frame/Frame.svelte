@@ -9,6 +9,7 @@
   import { isTyping } from './keys';
   import { look } from './look.svelte';
   import { place } from './place.svelte';
+  import Recoding from './Recoding.svelte';
   import Search from './Search.svelte';
   import Sign from './Sign.svelte';
 
@@ -168,7 +169,7 @@
           : 'You have no part in it, or it was closed. Choose another company above, or ask whoever looks after it for an invitation.'}
         <a class="quiet" href={place.href('own')}>Your own page</a>
       </p>
-    {:else}{@render children()}{/if}
+    {:else}<Recoding />{@render children()}{/if}
   </main>
 </div>
 <Keys

@@ -7,7 +7,7 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import { accounts as chart } from '../ledger/values';
-  import { rehearse, saveChanges, undoSet } from './changes';
+  import { codedAnew, rehearse, saveChanges, undoSet } from './changes';
   import GridCells from './GridCells.svelte';
   import { GridEditing } from './gridEditing.svelte';
   import { kindGroups, kindOf, kindTitle, mapsToValue } from './kinds';
@@ -48,7 +48,7 @@
       const saved = await saveChanges(body);
       grid.leave();
       await client.invalidateQueries();
-      toast(`${many(saved.changed, 'mapping')} saved as one change, ${many(saved.recoded, 'open document')} coded anew.`, {
+      toast(`${many(saved.changed, 'mapping')} saved as one change, ${codedAnew(saved)}`, {
         action: { label: 'Undo', onClick: () => takeBack(saved.setId) },
       });
     } catch (error) {

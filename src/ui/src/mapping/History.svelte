@@ -5,7 +5,7 @@
   import { instant, many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { rehearseUndo, undoOne, undoSet } from './changes';
+  import { codedAnew, rehearseUndo, undoOne, undoSet } from './changes';
   import Changes from './Changes.svelte';
   import Rehearsal from './Rehearsal.svelte';
   import Rooms from './Rooms.svelte';
@@ -61,7 +61,7 @@
       const saved = await (row === undefined ? undoSet(id) : undoOne(id, row));
       asked = null;
       await client.invalidateQueries();
-      toast(`${many(saved.changed, 'row')} as before, ${many(saved.recoded, 'open document')} coded anew.`);
+      toast(`${many(saved.changed, 'row')} as before, ${codedAnew(saved)}`);
     } catch (error) {
       refused = (error as Error).message;
     }

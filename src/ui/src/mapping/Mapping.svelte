@@ -3,10 +3,9 @@
   import { push, replace } from 'svelte-spa-router';
   import { toast } from 'svelte-sonner';
   import { answer, api, Refusal, type Schemas } from '../api/client';
-  import { many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { rehearse, rowOf, saveChanges, undoSet } from './changes';
+  import { codedAnew, rehearse, rowOf, saveChanges, undoSet } from './changes';
   import { inForce, RowEditing } from './editing.svelte';
   import KindNav from './KindNav.svelte';
   import { kindOf, kindTitle, mapsToValue } from './kinds';
@@ -72,7 +71,7 @@
     try {
       const saved = await saveChanges(body);
       await client.invalidateQueries();
-      toast(`${what} ${many(saved.recoded, 'open document')} coded anew.`, {
+      toast(`${what} ${codedAnew(saved)}`, {
         action: { label: 'Undo', onClick: () => takeBack(saved.setId) },
       });
       return true;

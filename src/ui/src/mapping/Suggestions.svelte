@@ -4,7 +4,7 @@
   import { answer, api } from '../api/client';
   import { many, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
-  import { rehearse, rowOf, saveChanges, undoSet } from './changes';
+  import { codedAnew, rehearse, rowOf, saveChanges, undoSet } from './changes';
   import type { KeyKind } from './kinds';
   import Rehearsal from './Rehearsal.svelte';
 
@@ -48,7 +48,7 @@
       const saved = await saveChanges(body);
       await client.invalidateQueries();
       shown = false;
-      toast(`${many(saved.changed, 'suggestion')} accepted, ${many(saved.recoded, 'open document')} coded anew.`, {
+      toast(`${many(saved.changed, 'suggestion')} accepted, ${codedAnew(saved)}`, {
         action: {
           label: 'Undo',
           onClick: async () => {

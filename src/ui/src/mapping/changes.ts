@@ -1,4 +1,5 @@
 import { answer, api, type Schemas } from '../api/client';
+import { many } from '../amounts/format';
 import { place } from '../frame/place.svelte';
 
 type Row = Schemas['RowRequest'];
@@ -28,6 +29,10 @@ export const rehearse = (body: Changes) =>
 /** Makes changes of the book as one set. */
 export const saveChanges = (body: Changes) =>
   answer(api.POST('/api/companies/{companyId}/mapping/changes', { params: { path: path() }, body }));
+
+/** What a saved change does to the documents that it touches, as the end of a sentence. */
+export const codedAnew = ({ recoded, later }: Pick<Schemas['SavedAnswer'], 'recoded' | 'later'>) =>
+  later > 0 ? `${many(later, 'open document')} are being coded anew.` : `${many(recoded, 'open document')} coded anew.`;
 
 /** What taking a set back, or one of its changes, would do. */
 export const rehearseUndo = (set: number, at?: number) =>
