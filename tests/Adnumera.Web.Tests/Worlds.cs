@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
@@ -52,6 +53,10 @@ internal static class Worlds
         while (!isSo())
             await beat.WaitForNextTickAsync(limit.Token);
     }
+
+    /// <summary>What a proof shows first of what differs, of all kinds.</summary>
+    public static IReadOnlyList<JsonElement> Differences(JsonElement proof) =>
+        [.. proof.GetProperty("kinds").EnumerateArray().SelectMany(k => k.GetProperty("first").EnumerateArray())];
 
     /// <summary>Lets eleven minutes pass in which the ledger is asked for what has no clear answer.</summary>
     public static async Task AskOverTime(this House house)

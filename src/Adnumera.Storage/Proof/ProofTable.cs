@@ -38,6 +38,12 @@ public sealed record DifferenceRow(
     string Reference
 );
 
+/// <summary>What differs of one kind.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Differences">How many.</param>
+/// <param name="Stake">What is at stake by them, in minor units: of each document its largest amount, once among all kinds.</param>
+public sealed record KindOfDifference(DifferenceKind Kind, long Differences, long Stake);
+
 /// <summary>An account's agreement: opening + found + payments + not ours = closing, debit minus credit in minor units.</summary>
 public sealed record AccountProofRow(
     string Account,
@@ -63,6 +69,8 @@ public sealed class ProofTable(SqliteConnection company)
     private const string Current =
         "not exists (select 1 from proof p where p.id > f.proof_id and p.first_day <= f.day and p.last_day >= f.day)";
 
+    private const string CurrentWithin = $"{Current} and (@first = '' or (f.day >= @first and f.day <= @last))";
+
     private const string DifferenceColumns = """
         select f.id as Id, coalesce(f.document_id, 0) as DocumentId, f.source as Source, f.source_id as SourceId, f.ledger_entries as
           LedgerEntries, f.kind as Kind, f.account as Account,
@@ -82,18 +90,39 @@ public sealed class ProofTable(SqliteConnection company)
                 new { first = Iso.Text(first), last = Iso.Text(last) }
             );
 
-    /// <summary>What differs by the latest proofs, of these days or of all.</summary>
-    public IReadOnlyList<DifferenceRow> Differences(DateOnly? first, DateOnly? last) =>
-        Found(
-            $"{Current} and (@first = '' or (f.day >= @first and f.day <= @last))",
-            new { first = Iso.Text(first), last = Iso.Text(last) }
-        );
+    /// <summary>What differs by the latest proofs, of these days or of all, by kind: what has the most at stake first.</summary>
+    public IReadOnlyList<KindOfDifference> Kinds(DateOnly? first, DateOnly? last) =>
+        [
+            .. company
+                .Query<(string Kind, long Differences, long Stake)>(
+                    $"select kind, sum(differences), sum(stake) from difference_cell f where {CurrentWithin} group by kind "
+                        + "order by sum(stake) desc, kind",
+                    new { first = Iso.Text(first), last = Iso.Text(last) }
+                )
+                .Select(k => new KindOfDifference(Words<DifferenceKind>.Read(k.Kind), k.Differences, k.Stake)),
+        ];
 
-    /// <summary>How many faults the latest proofs found, of these days or of all.</summary>
-    public long CountDifferences(DateOnly? first, DateOnly? last) =>
-        company.ExecuteScalar<long>(
-            $"select count(*) from difference f where {Current} and (@first = '' or (f.day >= @first and f.day <= @last))",
-            new { first = Iso.Text(first), last = Iso.Text(last) }
+    /// <summary>What differs of one kind by the latest proofs, in the order of its ids. Walks difference_by_kind.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="first">The first day; all days when left out.</param>
+    /// <param name="last">The last day.</param>
+    /// <param name="after">The id of the last one before; 0 for the first.</param>
+    /// <param name="most">How many at most.</param>
+    public IReadOnlyList<DifferenceRow> Differences(DifferenceKind kind, DateOnly? first, DateOnly? last, long after, int most) =>
+        Found(
+            $"""
+            f.kind = @kind and f.id > max(@after, coalesce((select min(x.id) - 1 from difference x where x.proof_id = (
+              select min(f.proof_id) from difference_cell f where f.kind = @kind and {CurrentWithin})), 0)) and {CurrentWithin}
+            """,
+            new
+            {
+                kind = Words<DifferenceKind>.Of(kind),
+                first = Iso.Text(first),
+                last = Iso.Text(last),
+                after,
+                most,
+            },
+            "limit @most"
         );
 
     /// <summary>How many documents of these days were proved and how many read, by the latest readings.</summary>
@@ -169,6 +198,18 @@ public sealed class ProofTable(SqliteConnection company)
         );
         company.Execute(
             """
+            insert into difference_cell (proof_id, day, kind, differences, stake)
+              select proof_id, day, kind, count(*), sum(case when place = 1 then amount else 0 end)
+              from (select proof_id, day, kind, amount, row_number() over (
+                  partition by coalesce(cast(document_id as text), source || ' ' || source_id || ' ' || ledger_entries)
+                  order by amount desc, id) as place
+                from difference where proof_id = @id)
+              group by proof_id, day, kind
+            """,
+            new { id }
+        );
+        company.Execute(
+            """
             insert into account_proof (proof_id, position, account, opening, intended, found, payments, not_ours, closing, agrees)
             values (@id, @position, @Account, @Opening, @Intended, @Found, @Payments, @NotOurs, @Closing, @agrees)
             """,
@@ -193,8 +234,8 @@ public sealed class ProofTable(SqliteConnection company)
         return id;
     }
 
-    private IReadOnlyList<DifferenceRow> Found(string where, object parameters) =>
-        [.. company.Query<FoundRow>($"{DifferenceColumns} where {where} order by f.id", parameters).Select(r => r.ToRow())];
+    private IReadOnlyList<DifferenceRow> Found(string where, object parameters, string limit = "") =>
+        [.. company.Query<FoundRow>($"{DifferenceColumns} where {where} order by f.id {limit}", parameters).Select(r => r.ToRow())];
 
     private void Save(long proof, IReadOnlyCollection<Reading> readings)
     {

@@ -69,7 +69,7 @@ internal static class CountEndpoints
             sources.Sum(s => s.Totals[DocumentState.Held].Documents),
             mapping.ValuesWaiting(Dates.PeriodOrAll(period)),
             sources.Sum(s => s.Totals[DocumentState.Ready].Documents),
-            new ProofTable(c).CountDifferences(first, first?.AddMonths(1).AddDays(-1))
+            new ProofTable(c).Kinds(first, first?.AddMonths(1).AddDays(-1)).Sum(k => k.Differences)
         );
     }
 

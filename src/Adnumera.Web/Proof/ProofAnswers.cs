@@ -17,9 +17,15 @@ public sealed record ProofAnswer(
     string AtStake,
     string Currency,
     string LedgerAddress,
-    IReadOnlyList<DifferenceAnswer> Differences,
+    long DifferenceCount,
+    IReadOnlyList<DifferenceKindAnswer> Kinds,
     IReadOnlyList<AccountProofAnswer> Accounts
 );
+
+/// <param name="Differences">How many there are.</param>
+/// <param name="Stake">What is at stake by them; a document counts in one kind alone.</param>
+/// <param name="First">The first of them; the others are asked for with the id of the last.</param>
+public sealed record DifferenceKindAnswer(DifferenceKind Kind, long Differences, string Stake, IReadOnlyList<DifferenceAnswer> First);
 
 public sealed record DifferenceAnswer(
     long Id,

@@ -17,10 +17,13 @@ namespace Adnumera.Web.Proof;
 /// <summary>The proof.</summary>
 internal static class ProofEndpoints
 {
+    private const int AtOnce = 50;
+
     public static void MapProof(this RouteGroupBuilder company)
     {
         var proofs = company.MapGroup("proofs").WithTags("Proof");
         proofs.MapGet("latest", Latest).Needs(Right.Read);
+        proofs.MapGet("differences/{kind}", More).Needs(Right.Read);
         proofs.MapPost("", Prove).Needs(Right.Bookkeep);
     }
 
@@ -52,12 +55,11 @@ internal static class ProofEndpoints
             var currency = new CompanyTable(c).Currency();
             var table = new ProofTable(c);
             var ledger = new LedgerTable(c);
-            var first = Dates.Period(period);
-            var last = first?.AddMonths(1).AddDays(-1);
+            var (first, last) = Days(period);
             if (table.LatestOf(first, last) is not { } proof)
-                return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", [], []);
+                return new ProofAnswer(false, 0, "", "", "", "", 0, 0, "", currency.Code, "", 0, [], []);
             var chart = ledger.Chart();
-            var differences = table.Differences(first, last);
+            var kinds = table.Kinds(first, last);
             var (proved, read) = table.Readings(Dates.PeriodOrAll(period));
             string Text(long minor) => AmountText.Format(minor, currency.Digits);
             return new ProofAnswer(
@@ -69,30 +71,16 @@ internal static class ProofEndpoints
                 proof.LastDay,
                 read,
                 proved,
-                Text(
-                    differences
-                        .GroupBy(d => d.DocumentId > 0 ? $"{d.DocumentId}" : $"{d.Source} {d.SourceId} {d.LedgerEntries}")
-                        .Sum(g => g.Max(d => d.Amount))
-                ),
+                Text(kinds.Sum(k => k.Stake)),
                 currency.Code,
                 ledger.Connection()?.Address ?? "",
+                kinds.Sum(k => k.Differences),
                 [
-                    .. differences.Select(d => new DifferenceAnswer(
-                        d.Id,
-                        d.DocumentId,
-                        $"{d.Source} {d.SourceId}".Trim(),
-                        d.Who,
-                        d.Reference,
-                        d.LedgerEntries.Split(' ', StringSplitOptions.RemoveEmptyEntries),
-                        d.Kind,
-                        d.Account,
-                        d.Account.Length > 0 ? chart.Title(d.Account) : "",
-                        d.Kind == DifferenceKind.Account ? chart.Title(d.Intended) : d.Intended,
-                        d.Kind == DifferenceKind.Account ? chart.Title(d.Found) : d.Found,
-                        d.Kind.IsMoney(),
-                        Text(d.Amount),
-                        d.Detail,
-                        d.Kind.Correction()
+                    .. kinds.Select(k => new DifferenceKindAnswer(
+                        k.Kind,
+                        k.Differences,
+                        Text(k.Stake),
+                        [.. table.Differences(k.Kind, first, last, 0, AtOnce).Select(d => Of(d, chart, currency))]
                     )),
                 ],
                 [
@@ -113,4 +101,36 @@ internal static class ProofEndpoints
                 ]
             );
         });
+
+    private static List<DifferenceAnswer> More(Word<DifferenceKind> kind, long after, string? period, CompanyBooks books) =>
+        books.File.Read(c =>
+        {
+            var (currency, chart, (first, last)) = (new CompanyTable(c).Currency(), new LedgerTable(c).Chart(), Days(period));
+            return new ProofTable(c)
+                .Differences(kind.Read("kind"), first, last, after, AtOnce)
+                .Select(d => Of(d, chart, currency))
+                .ToList();
+        });
+
+    private static (DateOnly? First, DateOnly? Last) Days(string? period) =>
+        Dates.Period(period) is { } first ? (first, first.AddMonths(1).AddDays(-1)) : (null, null);
+
+    private static DifferenceAnswer Of(DifferenceRow d, Chart chart, Currency currency) =>
+        new(
+            d.Id,
+            d.DocumentId,
+            $"{d.Source} {d.SourceId}".Trim(),
+            d.Who,
+            d.Reference,
+            d.LedgerEntries.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+            d.Kind,
+            d.Account,
+            d.Account.Length > 0 ? chart.Title(d.Account) : "",
+            d.Kind == DifferenceKind.Account ? chart.Title(d.Intended) : d.Intended,
+            d.Kind == DifferenceKind.Account ? chart.Title(d.Found) : d.Found,
+            d.Kind.IsMoney(),
+            AmountText.Format(d.Amount, currency.Digits),
+            d.Detail,
+            d.Kind.Correction()
+        );
 }

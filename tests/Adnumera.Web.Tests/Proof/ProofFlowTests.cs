@@ -7,6 +7,33 @@ namespace Adnumera.Web.Tests.Proof;
 public sealed class ProofFlowTests
 {
     [Fact]
+    public async Task A_page_shows_the_first_of_many_differences_and_the_rest_as_it_is_asked_for()
+    {
+        const int Many = 60;
+        await using var house = await House.Open(Furnishing.Connected);
+        using var client = await Client.Of(house, "bookkeeper");
+        await client.TakeIn(Header + string.Concat(Enumerable.Range(1, Many).Select(i => Bill(i))));
+        await client.Dispatch(house);
+        foreach (var entry in house.Books.Latest(Many))
+            house.Books.SetStatus(entry.Id, "voided");
+
+        var proof = await client.Post("proofs", new { period = "" });
+        var kind = Assert.Single(proof.GetProperty("kinds").EnumerateArray());
+        Assert.Equal((Many, Many), (proof.GetProperty("differenceCount").GetInt32(), kind.GetProperty("differences").GetInt32()));
+        Assert.Equal("6000.00", proof.GetProperty("atStake").GetString());
+        var first = Differences(proof).Select(d => d.GetProperty("id").GetInt64()).ToList();
+        var rest = (await client.Get($"proofs/differences/voided?after={first[^1]}"))
+            .EnumerateArray()
+            .Select(d => d.GetProperty("id").GetInt64());
+        Assert.Equal((50, Many), (first.Count, first.Concat(rest).Distinct().Count()));
+
+        // What an earlier proof found counts no more, and is not met on the way.
+        proof = await client.Post("proofs", new { period = "" });
+        Assert.Equal(Many, proof.GetProperty("differenceCount").GetInt32());
+        Assert.All(Differences(proof), d => Assert.True(d.GetProperty("id").GetInt64() > Many));
+    }
+
+    [Fact]
     public async Task The_proof_finds_what_the_ledger_altered_and_proves_it_once_mended()
     {
         await using var house = await House.Open(Furnishing.Connected);
@@ -29,10 +56,7 @@ public sealed class ProofFlowTests
         books.SetStatus(Id("B3"), "voided");
 
         var proof = await client.Post("proofs", new { period = "2026-11" });
-        Assert.Equal(
-            ["account", "date", "voided"],
-            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Order()
-        );
+        Assert.Equal(["account", "date", "voided"], Differences(proof).Select(d => d.GetProperty("kind").GetString()).Order());
         Assert.Equal([1, 3], States(house, "proved", "posted"));
         Assert.Contains(
             proof.GetProperty("accounts").EnumerateArray(),
@@ -44,7 +68,7 @@ public sealed class ProofFlowTests
         Edit(Id("B2"), "2026-11-10", "5120");
         books.SetStatus(Id("B3"), "posted");
         proof = await client.Post("proofs", new { period = "2026-11" });
-        Assert.Empty(proof.GetProperty("differences").EnumerateArray());
+        Assert.Empty(Differences(proof));
         Assert.All(proof.GetProperty("accounts").EnumerateArray(), a => Assert.True(a.GetProperty("agrees").GetBoolean()));
         Assert.Equal([4, 0], States(house, "proved", "posted"));
         var count = await client.Get("count?period=2026-11");
@@ -81,7 +105,7 @@ public sealed class ProofFlowTests
             )
         );
         var proof = await client.Post("proofs", new { period = "2026-11" });
-        var difference = Assert.Single(proof.GetProperty("differences").EnumerateArray());
+        var difference = Assert.Single(Differences(proof));
         Assert.Equal(
             ("not_ours", "2100", "12.00"),
             (
@@ -99,14 +123,8 @@ public sealed class ProofFlowTests
         await using var house = await House.Open(Furnishing.Demo);
         using var client = await Client.Of(house, "bookkeeper");
         var proof = await client.Post("proofs", new { period = "" });
-        Assert.Equal(
-            ["account", "amount", "voided"],
-            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("kind").GetString()).Distinct().Order()
-        );
-        Assert.Equal(
-            3,
-            proof.GetProperty("differences").EnumerateArray().Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count()
-        );
+        Assert.Equal(["account", "amount", "voided"], Differences(proof).Select(d => d.GetProperty("kind").GetString()).Distinct().Order());
+        Assert.Equal(3, Differences(proof).Select(d => d.GetProperty("documentId").GetInt64()).Distinct().Count());
         Assert.InRange(States(house, "held")[0], 10, 16);
         AssertSound(house);
     }
@@ -135,10 +153,10 @@ public sealed class ProofFlowTests
                     : default
             );
         Assert.DoesNotContain(
-            (await client.Post("proofs", new { period = "2026-10" })).GetProperty("differences").EnumerateArray(),
+            Differences(await client.Post("proofs", new { period = "2026-10" })),
             d => d.GetProperty("kind").GetString() == "not_intended"
         );
-        var november = Assert.Single((await client.Post("proofs", new { period = "2026-11" })).GetProperty("differences").EnumerateArray());
+        var november = Assert.Single(Differences(await client.Post("proofs", new { period = "2026-11" })));
         Assert.Equal("date", november.GetProperty("kind").GetString());
 
         // What was proved of October stays proved in the count, whatever is proved after it.

@@ -4139,6 +4139,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/proofs/differences/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    after: number;
+                    period?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    kind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DifferenceAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/proofs": {
         parameters: {
             query?: never;
@@ -7247,6 +7315,13 @@ export interface components {
         };
         /** @enum {unknown} */
         DifferenceKind: "missing" | "voided" | "draft" | "duplicate" | "not_intended" | "side" | "dimension" | "tax" | "account" | "amount" | "date" | "supplier" | "employee" | "reference" | "not_ours";
+        DifferenceKindAnswer: {
+            kind: components["schemas"]["DifferenceKind"];
+            /** Format: int64 */
+            differences: number;
+            stake: string;
+            first: components["schemas"]["DifferenceAnswer"][];
+        };
         Dimension: string;
         DimensionAnswer: {
             dimension: components["schemas"]["Dimension"];
@@ -7878,7 +7953,9 @@ export interface components {
             atStake: string;
             currency: string;
             ledgerAddress: string;
-            differences: components["schemas"]["DifferenceAnswer"][];
+            /** Format: int64 */
+            differenceCount: number;
+            kinds: components["schemas"]["DifferenceKindAnswer"][];
             accounts: components["schemas"]["AccountProofAnswer"][];
         };
         ProposalAnswer: {

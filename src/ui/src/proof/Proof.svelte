@@ -1,7 +1,7 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
-  import { day, instant, many, money, period, size, words } from '../amounts/format';
+  import { day, instant, many, money, period, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
 
@@ -21,19 +21,32 @@
   let all = $state(false);
 
   const p = $derived(proof.data);
-  const kinds = $derived.by(() => {
-    const groups: { kind: string; rows: Schemas['DifferenceAnswer'][] }[] = [];
-    for (const d of p?.differences ?? []) {
-      const group = groups.find((g) => g.kind === d.kind);
-      if (group) group.rows.push(d);
-      else groups.push({ kind: d.kind, rows: [d] });
-    }
-    const stake = (rows: Schemas['DifferenceAnswer'][]) => rows.reduce((sum, d) => sum + size(d.amount), 0);
-    return groups.sort((a, b) => stake(b.rows) - stake(a.rows));
+  // What was asked for beyond the first of a kind; a proof made since begins anew.
+  let further = $state<Record<string, Schemas['DifferenceAnswer'][]>>({});
+  $effect(() => {
+    if (proof.dataUpdatedAt) further = {};
   });
+  const rowsOf = (group: Schemas['DifferenceKindAnswer']) => [...group.first, ...(further[group.kind] ?? [])];
   const disagree = $derived(p?.accounts.filter((a) => !a.agrees) ?? []);
   const shown = $derived(all ? (p?.accounts ?? []) : disagree);
   const figure = (text: string, isMoney: boolean) => (isMoney && text ? money(text) : text);
+
+  async function more(group: Schemas['DifferenceKindAnswer']) {
+    refused = '';
+    try {
+      const next = await answer(
+        api.GET('/api/companies/{companyId}/proofs/differences/{kind}', {
+          params: {
+            path: { companyId: place.company, kind: group.kind },
+            query: { after: rowsOf(group).at(-1)?.id ?? 0, period: place.period || undefined },
+          },
+        }),
+      );
+      further[group.kind] = [...(further[group.kind] ?? []), ...next];
+    } catch (error) {
+      refused = (error as Error).message;
+    }
+  }
 
   async function prove() {
     busy = true;
@@ -64,10 +77,10 @@
     <div class="flex items-end justify-between gap-6">
       <div>
         <h1>
-          {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differences.length === 0}{p.intended ===
+          {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differenceCount === 0}{p.intended ===
             1
               ? 'The entry stands'
-              : `All ${p.intended} entries stand`} in the ledger as intended{:else}{many(p.differences.length, 'difference')}, {money(
+              : `All ${p.intended} entries stand`} in the ledger as intended{:else}{many(p.differenceCount, 'difference')}, {money(
               p.atStake,
             )} at stake{/if}
         </h1>
@@ -88,7 +101,7 @@
     {#if refused}<p class="note bad mt-3" role="alert">{refused}</p>{/if}
 
     {#if p.done}
-      {#each kinds as group (group.kind)}
+      {#each p.kinds as group (group.kind)}
         <h2 class="mt-6">{words(group.kind)}</h2>
         <table class="ledger table-fixed">
           <thead>
@@ -102,7 +115,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each group.rows as d (d.id)}
+            {#each rowsOf(group) as d (d.id)}
               <tr>
                 <td>
                   {#if d.documentId}<a class="quiet" href={place.href(`arrivals/${d.documentId}`)}
@@ -126,6 +139,11 @@
             {/each}
           </tbody>
         </table>
+        {#if rowsOf(group).length < group.differences}
+          <button class="quiet text-soft mt-2" onclick={() => more(group)}
+            >{many(group.differences - rowsOf(group).length, 'more difference')} of this kind</button
+          >
+        {/if}
       {/each}
 
       <div class="mt-7 flex items-baseline gap-4">
