@@ -80,6 +80,9 @@ public sealed class InstallationRoomTests
         Check(browser);
         browser.Button("Write it now").Click();
         browser.Row("adnumera-20261120");
+        browser.Go("bindery/installation/record");
+        browser.Row("write an archive");
+        Check(browser);
         browser.Go("bindery/set-up/people");
         browser.Field("Invite").SendKeys("Somebody");
         browser.Button("Make an invitation").Click();

@@ -25,7 +25,7 @@ internal static class BackupVerbs
             {
                 var path = Path.GetFullPath(parsed.GetValue(file)!);
                 var companies = new CompanyFiles(parsed.ExistingFolder(data));
-                var manifest = BackupRun.WriteInstallation(companies, path, TimeProvider.System.GetUtcNow());
+                var manifest = BackupRun.WriteInstallation(companies, path, "the command line", TimeProvider.System.GetUtcNow());
                 Console.WriteLine($"{path}: {manifest.Files.Count} files, {new FileInfo(path).Length} bytes, written and read back.");
                 Console.WriteLine("It holds the keys of the installation: keep it where only you can read it.");
                 return DataOption.Done;

@@ -81,7 +81,7 @@ internal static class CompanyVerb
         var (id, path) = (parsed.GetValue(Id)!, Path.GetFullPath(parsed.GetValue(File)!));
         if (files.Installation.Read(c => new CompanyListTable(c).Find(id)) is null)
             throw RefusedException.NotFound($"A company {Quote.Of(id)}");
-        var manifest = BackupRun.WriteCompany(files, id, path, TimeProvider.System.GetUtcNow());
+        var manifest = BackupRun.WriteCompany(files, id, path, FilesVerb.Who, TimeProvider.System.GetUtcNow());
         return $"{path}: {manifest.Files.Count} files, written and read back. The key to its ledger stays here.";
     }
 

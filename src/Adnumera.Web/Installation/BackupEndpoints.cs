@@ -42,15 +42,15 @@ internal static class BackupEndpoints
         return new BackupsAnswer(run.Writing, run.Failed, run.All(), restoring.Waiting, Path.GetFileName(restoring.Replaced ?? ""));
     }
 
-    private static BackupsAnswer Start(BackupRun run, CompanyFiles companies)
+    private static BackupsAnswer Start(HttpContext http, BackupRun run, CompanyFiles companies)
     {
-        run.Start();
+        run.Start(Who(http));
         return All(run, companies);
     }
 
-    private static BackupsAnswer StartCompany(string company, BackupRun run, CompanyFiles companies)
+    private static BackupsAnswer StartCompany(string company, HttpContext http, BackupRun run, CompanyFiles companies)
     {
-        run.Start(company);
+        run.Start(Who(http), company);
         return All(run, companies);
     }
 
@@ -61,11 +61,18 @@ internal static class BackupEndpoints
         return All(run, companies);
     }
 
-    private static IResult Download(string name, BackupRun run) => Results.File(run.Find(name), Zip, name, enableRangeProcessing: true);
+    // An archive holds everything, keys too: who took one away is kept.
+    private static IResult Download(string name, HttpContext http, BackupRun run, CompanyFiles companies, TimeProvider clock)
+    {
+        var path = run.Find(name);
+        Keeping.Note(companies, Who(http), clock.GetUtcNow(), "download an archive", $"archive/{name}");
+        return Results.File(path, Zip, name, enableRangeProcessing: true);
+    }
 
-    private static BackupsAnswer Delete(string name, BackupRun run, CompanyFiles companies)
+    private static BackupsAnswer Delete(string name, HttpContext http, BackupRun run, CompanyFiles companies, TimeProvider clock)
     {
         File.Delete(run.Find(name));
+        Keeping.Note(companies, Who(http), clock.GetUtcNow(), "delete an archive", $"archive/{name}");
         return All(run, companies);
     }
 

@@ -24,54 +24,56 @@ public sealed class BackupRun(CompanyFiles companies, TimeProvider clock, ILogge
 
     /// <summary>Begins an archive of the whole installation.</summary>
     /// <exception cref="RefusedException">Another one is being written.</exception>
-    public void Start() =>
+    public void Start(string who) =>
         Begin(
             "the whole installation",
             "adnumera",
-            (path, cancel) => WriteInstallation(companies, path, clock.GetUtcNow(), Tell("the whole installation"), cancel)
+            (path, cancel) => WriteInstallation(companies, path, who, clock.GetUtcNow(), Tell("the whole installation"), cancel)
         );
 
     /// <summary>Begins an archive of one company.</summary>
     /// <exception cref="RefusedException">There is no such company, or another archive is being written.</exception>
-    public void Start(string company)
+    public void Start(string who, string company)
     {
         var name =
             companies.Installation.Read(c => new CompanyListTable(c).Find(company))?.Name
             ?? throw RefusedException.NotFound("This company");
-        Begin(name, company, (path, cancel) => WriteCompany(companies, company, path, clock.GetUtcNow(), Tell(name), cancel));
+        Begin(name, company, (path, cancel) => WriteCompany(companies, company, path, who, clock.GetUtcNow(), Tell(name), cancel));
     }
 
     /// <summary>Writes an archive of the whole installation.</summary>
     public static ArchiveManifest WriteInstallation(
         CompanyFiles companies,
         string path,
+        string who,
         DateTimeOffset at,
         Action<int, int>? progress = null,
         CancellationToken cancel = default
-    ) =>
-        ArchiveWriter.Write(
-            path,
-            ArchiveForm.Installation,
-            "",
-            DataFolder.Sources(
-                companies.Folder,
-                companies.Installation.Read(c => new CompanyListTable(c).All().Select(l => l.Id).ToList())
-            ),
-            at,
-            progress,
-            cancel
-        );
+    )
+    {
+        var listed = companies.Installation.Read(c => new CompanyListTable(c).All().Select(l => l.Id).ToList());
+        var sources = DataFolder.Sources(companies.Folder, listed);
+        var manifest = ArchiveWriter.Write(path, ArchiveForm.Installation, "", sources, at, progress, cancel);
+        Keeping.Note(companies, who, at, "write an archive", $"archive/{Path.GetFileName(path)}");
+        return manifest;
+    }
 
     /// <summary>Writes an archive of one company.</summary>
     public static ArchiveManifest WriteCompany(
         CompanyFiles companies,
         string company,
         string path,
+        string who,
         DateTimeOffset at,
         Action<int, int>? progress = null,
         CancellationToken cancel = default
-    ) =>
-        ArchiveWriter.Write(path, ArchiveForm.Company, company, DataFolder.CompanySources(companies.Folder, company), at, progress, cancel);
+    )
+    {
+        var sources = DataFolder.CompanySources(companies.Folder, company);
+        var manifest = ArchiveWriter.Write(path, ArchiveForm.Company, company, sources, at, progress, cancel);
+        Keeping.Note(companies, who, at, $"take {company} out", $"archive/{Path.GetFileName(path)}");
+        return manifest;
+    }
 
     /// <summary>Stops what is being written; nothing of it is left.</summary>
     public void Cancel() => running?.Cancel();

@@ -1,3 +1,5 @@
+using Adnumera.Storage.Audit;
+
 namespace Adnumera.Web.Installation;
 
 /// <summary>A company of the installation, for whoever looks after it.</summary>
@@ -17,3 +19,7 @@ public sealed record AdministersRequest(bool Administers);
 
 /// <summary>The company that was made.</summary>
 public sealed record MadeCompany(string Id);
+
+/// <param name="Rows">What was done to the installation, latest first.</param>
+/// <param name="Next">The page goes on before this row; none at its end.</param>
+public sealed record RecordAnswer(IReadOnlyList<AuditRow> Rows, long? Next);

@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using Adnumera.Storage.Audit;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Ledger;
@@ -10,12 +11,15 @@ namespace Adnumera.Web.Installation;
 /// <summary>The companies and people of the installation, for whoever looks after it.</summary>
 internal static class CompaniesEndpoints
 {
+    private const int RecordPage = 100;
+
     public static void MapCompanies(this RouteGroupBuilder installation)
     {
         installation.MapGet("", All).NeedsCareOfInstallation();
         installation.MapPost("companies", Add).NeedsCareOfInstallation().ProducesProblem(400);
         installation.MapPost("companies/{company}/close", Close).NeedsCareOfInstallation().ProducesProblem(409);
         installation.MapPost("companies/{company}/open", Reopen).NeedsCareOfInstallation();
+        installation.MapGet("record", Record).NeedsCareOfInstallation();
         installation.MapPut("people/{person:long}", LetAdminister).NeedsCareOfInstallation();
     }
 
@@ -38,6 +42,12 @@ internal static class CompaniesEndpoints
             ],
             [.. new PersonTable(installation).All().Select(p => new PersonAnswer(p.Id, p.Name, p.SignIn, p.IsAdministrator, [.. of[p.Id]]))]
         );
+    }
+
+    private static RecordAnswer Record(long? before, CompanyFiles companies)
+    {
+        var rows = companies.Installation.Read(c => new AuditTable(c).Page(before, RecordPage + 1));
+        return new RecordAnswer([.. rows.Take(RecordPage)], rows.Count > RecordPage ? rows[RecordPage - 1].Id : null);
     }
 
     private static MadeCompany Add(CompanyRequest request, HttpContext http, CompanyFiles companies, TimeProvider clock) =>

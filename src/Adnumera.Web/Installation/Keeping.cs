@@ -75,6 +75,14 @@ internal static class Keeping
             cancel
         );
 
+    /// <summary>Keeps in the record that something was done.</summary>
+    public static void Note(CompanyFiles companies, string who, DateTimeOffset at, string what, string subject) =>
+        companies.Installation.InTransaction(c =>
+        {
+            new AuditTable(c).Add(at, who, what, subject, null, null);
+            return 0;
+        });
+
     /// <summary>Gives or takes the care of the installation.</summary>
     /// <exception cref="RefusedException">There is no such person, or nobody would be left.</exception>
     public static void LetAdminister(SqliteConnection installation, long person, bool administers, string who, DateTimeOffset at)

@@ -26,6 +26,7 @@
   import Ledger from './set-up/Ledger.svelte';
   import Backups from './installation/Backups.svelte';
   import Installation from './installation/Installation.svelte';
+  import InstallationRecord from './installation/Record.svelte';
   import Invitation from './people/Invitation.svelte';
   import People from './people/People.svelte';
   import Safety from './set-up/Safety.svelte';
@@ -59,6 +60,7 @@
     '/:company/own': Own,
     '/:company/installation': Installation,
     '/:company/installation/backups': Backups,
+    '/:company/installation/record': InstallationRecord,
     '*': Nowhere,
   };
 

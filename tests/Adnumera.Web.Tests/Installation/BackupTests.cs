@@ -152,6 +152,18 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
+    public async Task Who_wrote_took_away_and_deleted_an_archive_is_in_the_record()
+    {
+        var name = Path.GetFileName(await Written());
+        using (var taken = await client.Send(HttpMethod.Get, $"{Api}/backups/{name}"))
+            Assert.Equal("application/zip", taken.Content.Headers.ContentType!.MediaType);
+        await client.Ask(HttpMethod.Delete, $"{Api}/backups/{name}");
+        var rows = (await client.Ask(HttpMethod.Get, $"{Api}/record")).GetProperty("rows").EnumerateArray().Take(3).ToList();
+        Assert.Equal(["delete an archive", "download an archive", "write an archive"], rows.Select(r => r.GetProperty("what").GetString()));
+        Assert.All(rows, r => Assert.Equal($"archive/{name}", r.GetProperty("subject").GetString()));
+    }
+
+    [Fact]
     public async Task An_archive_whose_record_does_not_hold_says_so_and_is_restored_only_by_who_means_it()
     {
         await client.TakeIn(Header + Bill(1));

@@ -6227,6 +6227,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/installation/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/installation/people/{person}": {
         parameters: {
             query?: never;
@@ -8025,6 +8089,11 @@ export interface components {
             documents: number;
             /** Format: int64 */
             remaining: number;
+        };
+        RecordAnswer: {
+            rows: components["schemas"]["AuditRow"][];
+            /** Format: int64 */
+            next: null | number;
         };
         /** @enum {unknown} */
         RecordChange: "added" | "renamed" | "renumbered" | "kind_changed" | "role_changed" | "requirement_changed" | "closed" | "reopened" | "gone" | "switched_on" | "switched_off" | "lock_moved";

@@ -35,17 +35,15 @@
 
 {#if first}
   <div class="border-rule bg-raised mb-4 flex flex-wrap items-center gap-x-4 gap-y-1 border px-4 py-2" role="status">
-    <span
-      >Coding anew: {(all - waiting).toLocaleString('en-US')} of {many(all, 'document')}, after {first.why} by {first.who}. You
-      can go on working.</span
-    >
-    <progress class="h-1.5 w-48 accent-[var(--color-ink)]" max={all} value={all - waiting} aria-label="Documents coded anew"
+    <span>Coding anew, {(all - waiting).toLocaleString('en')} of {many(all, 'document')}</span>
+    <progress class="h-1.5 w-40 accent-[var(--color-ink)]" max={all} value={all - waiting} aria-label="Documents coded anew"
     ></progress>
+    <span class="text-soft">{first.who}: {first.why}</span>
     {#if first.setId > 0 && place.keeps}
-      <button class="btn plain ml-auto" disabled={acting.busy} onclick={() => takeBack(first.setId)}
+      <button class="quiet ml-auto" disabled={acting.busy} onclick={() => takeBack(first.setId)}
         >Stop and take the change back</button
       >
     {/if}
-    {#if acting.refused}<p class="text-bad w-full" role="alert">{acting.refused}</p>{/if}
+    {#if acting.refused}<p class="text-madder w-full" role="alert">{acting.refused}</p>{/if}
   </div>
 {/if}

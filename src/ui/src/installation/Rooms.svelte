@@ -11,5 +11,6 @@
   rooms={[
     ['installation', 'Companies and people'],
     ['installation/backups', 'Backups'],
+    ['installation/record', 'Record'],
   ]}
 />

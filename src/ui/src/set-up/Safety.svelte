@@ -4,6 +4,7 @@
   import { instant, many } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
+  import Record from '../frame/Record.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Rooms from './Rooms.svelte';
 
@@ -52,32 +53,7 @@
           <button class="btn plain mt-2" disabled={acting.busy} onclick={check}
             >{acting.busy ? 'Checking …' : 'Check it now'}</button
           >
-          <table class="ledger mt-4">
-            <thead><tr><th>When</th><th>Who</th><th>What</th><th>Of what</th></tr></thead>
-            <tbody>
-              {#each rows as row (row.id)}
-                <tr>
-                  <td class="text-soft whitespace-nowrap">{instant(row.at)}</td>
-                  <td class="whitespace-nowrap">{row.who}</td>
-                  <td>
-                    {#if row.before || row.after}
-                      <details>
-                        <summary class="cursor-pointer">{row.what}</summary>
-                        {#if row.before}<div class="text-soft max-w-md text-xs break-words">before: {row.before}</div>{/if}
-                        {#if row.after}<div class="text-soft max-w-md text-xs break-words">after: {row.after}</div>{/if}
-                      </details>
-                    {:else}{row.what}{/if}
-                  </td>
-                  <td class="text-soft">
-                    {#if row.subject.startsWith('document/')}<a
-                        class="quiet"
-                        href={place.href(`arrivals/${row.subject.slice(9)}`)}>{row.subject.replace('/', ' ')}</a
-                      >{:else}{row.subject.replace('/', ' ')}{/if}
-                  </td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
+          <Record {rows} />
           {#if audit.hasNextPage}<button class="btn plain mt-3" onclick={() => audit.fetchNextPage()}>Show more</button>{/if}
         {/if}
       </Waiting>
