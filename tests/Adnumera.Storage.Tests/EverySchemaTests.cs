@@ -1,4 +1,5 @@
 using Adnumera.Core.Access;
+using Adnumera.Core.Proof;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
@@ -7,6 +8,7 @@ using Adnumera.Storage.Installation;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Migrations;
 using Adnumera.Storage.Posting;
+using Adnumera.Storage.Proof;
 using Adnumera.Storage.Search;
 using Dapper;
 using DbUp;
@@ -176,10 +178,33 @@ public sealed class EverySchemaTests : IDisposable
                     "insert into dated_cell (source, day, documents, money) "
                         + "select source, document_date, count(*), sum(signed_total) from document group by 1, 2"
                 );
-            if (scripts < 5)
-                file.Execute(
-                    "insert into count_cell (source, period, state, documents, money) "
-                        + "select source, period, state, count(*), sum(signed_total) from document group by 1, 2, 3"
+            var kind = scripts >= 5 ? ", kind" : "";
+            file.Execute(
+                $"insert into count_cell (source, period, state{kind}, documents, money) "
+                    + $"select source, period, state{kind}, count(*), sum(signed_total) from document group by source, period, state{kind}"
+            );
+            Insert(
+                file,
+                "proof",
+                new()
+                {
+                    ["id"] = 1,
+                    ["first_day"] = "2026-08-01",
+                    ["last_day"] = "2026-09-30",
+                }
+            );
+            foreach (var (of, kindOf, amount) in ((int, string, int)[])[(2, "account", 50), (2, "date", 20), (3, "voided", 300)])
+                Insert(
+                    file,
+                    "difference",
+                    new()
+                    {
+                        ["proof_id"] = 1,
+                        ["document_id"] = of,
+                        ["day"] = $"2026-{8 + of % 2:00}-02",
+                        ["kind"] = kindOf,
+                        ["amount"] = amount,
+                    }
                 );
         }
 
@@ -207,6 +232,12 @@ public sealed class EverySchemaTests : IDisposable
                 file.CheckAudit().Problem.Replace("Its end was never noted outside the company's file, so a cut could not be seen.", "")
             );
             Assert.True(new TextIndex(c).IsDue());
+
+            // A document counts once among all that differs of it.
+            Assert.Equal(
+                [(DifferenceKind.Voided, 1L, 300L), (DifferenceKind.Account, 1L, 50L), (DifferenceKind.Date, 1L, 0L)],
+                new ProofTable(c).Kinds(null, null).Select(k => (k.Kind, k.Differences, k.Stake))
+            );
             return 0;
         });
         file.InTransaction(c =>

@@ -71,6 +71,9 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
     /// <summary>Up to so many are kept at hand by their ids, while one goes along the order.</summary>
     public const int Some = 250_000;
 
+    // Where a document is asked by its own columns, it is asked sooner than that so many ids are gathered.
+    private const int SomeOwn = 20_000;
+
     private readonly Dictionary<(DocumentFilter, string), Reach> reaches = [];
 
     /// <summary>A page after the given cursor (sort key and id).</summary>
@@ -199,7 +202,7 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
             <= most;
         return reaches[(conditions.Filter, narrow.Ids)] =
             IsWithin(few) ? Reach.Few
-            : IsWithin(some) ? Reach.Some
+            : IsWithin(narrow.IsOwn ? Math.Min(some, SomeOwn) : some) ? Reach.Some
             : Reach.Many;
     }
 

@@ -9,7 +9,8 @@ namespace Adnumera.Storage.Documents;
 /// <summary>Something that narrows a list and is no column of a document.</summary>
 /// <param name="Ids">The documents that it leaves, as a query of their <c>id</c> on an index of its own; one may come twice.</param>
 /// <param name="Check">Whether a document <c>d</c> is among them.</param>
-internal sealed record Narrowing(string Ids, string Check);
+/// <param name="IsOwn">Whether the check looks at the document's own columns alone, so that many documents are asked quickly.</param>
+internal sealed record Narrowing(string Ids, string Check, bool IsOwn = false);
 
 /// <summary>How many documents a narrowing leaves.</summary>
 internal enum Reach
@@ -182,6 +183,6 @@ internal sealed class ListConditions
             checks.Add(Inside);
         }
 
-        Add(string.Join(" union all ", ids), $"({string.Join(" or ", checks)})");
+        Narrow.Add(new Narrowing(string.Join(" union all ", ids), $"({string.Join(" or ", checks)})", text.Length < LeastInside));
     }
 }
