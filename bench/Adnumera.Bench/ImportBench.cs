@@ -39,7 +39,7 @@ internal static class ImportBench
             bares.Add(bare);
         }
 
-        Report.Ratio("taking in 100,000 lines : bare prepared inserts of the same rows", Report.Median(ours) / Report.Median(bares), 5);
+        Report.Ratio("taking in 100,000 lines : bare prepared inserts of the same rows", Report.Median(ours) / Report.Median(bares), 4);
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, true);
     }

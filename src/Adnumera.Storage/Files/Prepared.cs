@@ -1,11 +1,17 @@
 using Microsoft.Data.Sqlite;
+using SQLitePCL;
 
 namespace Adnumera.Storage.Files;
 
-/// <summary>A prepared statement for many rows of the same shape: the one place where rows are written by the thousand.</summary>
+/// <summary>A prepared statement for many rows of the same shape: the one place where rows are written by the thousand. It speaks to SQLite
+/// through the library below the provider, whose parameters cost as much as the rows themselves.</summary>
 internal sealed class Prepared : IDisposable
 {
-    private readonly SqliteCommand command;
+    private readonly sqlite3 file;
+    private readonly sqlite3_stmt statement;
+
+    // Where each of the given values goes: a statement may name them in another order.
+    private readonly int[] places;
 
     /// <summary>Any statement.</summary>
     /// <param name="connection">The file.</param>
@@ -13,14 +19,9 @@ internal sealed class Prepared : IDisposable
     /// <param name="parameters">The names of its parameters, separated by spaces, in the order in which values are given.</param>
     public Prepared(SqliteConnection connection, string sql, string parameters)
     {
-        command = connection.CreateCommand();
-        command.CommandText = sql;
-        foreach (var name in parameters.Split(' '))
-        {
-            var parameter = command.CreateParameter();
-            parameter.ParameterName = $"@{name}";
-            command.Parameters.Add(parameter);
-        }
+        file = connection.Handle!;
+        SqliteException.ThrowExceptionForRC(raw.sqlite3_prepare_v2(file, sql, out statement), file);
+        places = [.. parameters.Split(' ').Select(name => raw.sqlite3_bind_parameter_index(statement, $"@{name}"))];
     }
 
     /// <summary>Inserts into a table, a value for each of the columns, which are separated by spaces.</summary>
@@ -33,13 +34,26 @@ internal sealed class Prepared : IDisposable
         return new Prepared(connection, sql, columns);
     }
 
-    /// <summary>Runs it with a value for each parameter.</summary>
+    /// <summary>Runs it with a value for each parameter: a text, a whole number, or <see cref="DBNull"/>.</summary>
     public void Run(params ReadOnlySpan<object> values)
     {
         for (var i = 0; i < values.Length; i++)
-            command.Parameters[i].Value = values[i];
-        command.ExecuteNonQuery();
+            SqliteException.ThrowExceptionForRC(Bind(places[i], values[i]), file);
+        var step = raw.sqlite3_step(statement);
+        var reset = raw.sqlite3_reset(statement);
+        if (step is not (raw.SQLITE_DONE or raw.SQLITE_ROW))
+            SqliteException.ThrowExceptionForRC(reset == raw.SQLITE_OK ? step : reset, file);
     }
 
-    public void Dispose() => command.Dispose();
+    public void Dispose() => statement.Dispose();
+
+    private int Bind(int place, object value) =>
+        value switch
+        {
+            string text => raw.sqlite3_bind_text(statement, place, text),
+            long number => raw.sqlite3_bind_int64(statement, place, number),
+            int number => raw.sqlite3_bind_int64(statement, place, number),
+            DBNull => raw.sqlite3_bind_null(statement, place),
+            _ => throw new ArgumentException($"{value.GetType().Name} is not kept in the files.", nameof(value)),
+        };
 }
