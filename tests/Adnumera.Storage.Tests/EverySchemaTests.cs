@@ -206,6 +206,11 @@ public sealed class EverySchemaTests : IDisposable
                         ["amount"] = amount,
                     }
                 );
+            if (scripts >= 6)
+                file.Execute(
+                    "insert into difference_cell (proof_id, day, kind, differences, stake) "
+                        + "select proof_id, day, kind, 1, iif(kind = 'date', 0, amount) from difference"
+                );
         }
 
         return path;

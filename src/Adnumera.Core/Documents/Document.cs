@@ -45,6 +45,15 @@ public sealed record Document
     /// <summary>The payment account that counts: a person's choice, else what the source says.</summary>
     public string PaidFrom => PaymentAccountChoice.Length > 0 ? PaymentAccountChoice : PaymentAccount;
 
+    /// <summary>Where the money of a transfer arrives, as the source says it.</summary>
+    public string ToAccount { get; init; } = "";
+
+    /// <summary>The merchant category of a charge (ISO 18245), as the source says it; it decides nothing by itself.</summary>
+    public string MerchantCode { get; init; } = "";
+
+    /// <summary>The name of the file that belongs to it.</summary>
+    public string Attachment { get; init; } = "";
+
     /// <summary>How it is settled, in the source's own words.</summary>
     public string Settlement { get; init; } = "";
 
@@ -78,7 +87,7 @@ public sealed record Document
         {
             DocumentSide.Supplier => Supplier,
             DocumentSide.Employee => Employee,
-            DocumentSide.PaymentAccount => "",
+            DocumentSide.PaymentAccount or DocumentSide.OwnAccount => "",
         };
 
     /// <summary>Whether the total and all lines are zero.</summary>

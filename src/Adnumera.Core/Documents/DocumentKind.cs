@@ -19,6 +19,12 @@ public enum DocumentKind
 
     /// <summary>An employee's claim for what they paid.</summary>
     ExpenseClaim,
+
+    /// <summary>An order of an online marketplace, paid by a payment account.</summary>
+    Order,
+
+    /// <summary>Money from one of the company's own accounts to another.</summary>
+    Transfer,
 }
 
 /// <summary>Who or what stands on the other side of a document.</summary>
@@ -32,6 +38,9 @@ public enum DocumentSide
 
     /// <summary>A payment account paid, or was paid.</summary>
     PaymentAccount,
+
+    /// <summary>One of the company's own accounts: money only moves.</summary>
+    OwnAccount,
 }
 
 /// <summary>All that follows from the kind of a document: a row of the one table of kinds.</summary>
@@ -96,6 +105,15 @@ public static class DocumentKinds
             [LedgerForm.ExpenseClaim, LedgerForm.Bill, LedgerForm.Journal],
             AccountRole.EmployeePayable
         ),
+        new(
+            DocumentKind.Order,
+            "order",
+            DocumentSide.PaymentAccount,
+            Reverses: false,
+            [LedgerForm.CardCharge, LedgerForm.CashPayment, LedgerForm.Journal],
+            OffsetRole: null
+        ),
+        new(DocumentKind.Transfer, "transfer", DocumentSide.OwnAccount, Reverses: false, [LedgerForm.Journal], OffsetRole: null),
     ];
 
     /// <summary>Every row, in the order of the kinds.</summary>

@@ -45,6 +45,9 @@ public enum HoldKind
     /// <summary>The supplier may be the same as another one.</summary>
     SupplierUndecided,
 
+    /// <summary>A transfer leaves and arrives in the same ledger account.</summary>
+    TransferToItself,
+
     /// <summary>The settlement has no ledger account.</summary>
     SettlementUnmapped,
 

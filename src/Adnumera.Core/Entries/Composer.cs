@@ -33,7 +33,9 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 
         var draft = new EntryDraft(document, chart, book, settings, ledger, reasons);
         foreach (var line in document.Lines)
-            if (!line.IsZero)
+            if (!line.IsZero && document.Kind == DocumentKind.Transfer)
+                draft.AddArrival(line);
+            else if (!line.IsZero)
                 draft.Add(line, document.IsPrivateCharge ? draft.Private(line) : ladder.Resolve(document, line));
         draft.AddRounding();
         draft.AddOffset();

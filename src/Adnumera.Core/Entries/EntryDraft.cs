@@ -76,6 +76,29 @@ internal sealed class EntryDraft(
         );
     }
 
+    /// <summary>Where the money of a transfer arrives, in the place of its cost: the ladder is not asked.</summary>
+    public void AddArrival(DocumentLine line)
+    {
+        sum += line.Net;
+        var arriving = OffsetRule.Arriving(document, book, settings.PaymentAccounts, reasons);
+        var usable =
+            arriving is { } found && reasons.IsSound(Targets.BrokenForOffset(chart, found.Account), found.Account, found.ChosenBy, null);
+        decisions.Add(new LineDecision(line.Number, usable ? arriving!.Value.Account : "", EntryRung.Transfer, ""));
+        if (!usable || arriving is not { } to)
+            return;
+        lines.Add(
+            new EntryLine
+            {
+                DocumentLine = line.Number,
+                Account = to.Account,
+                Signed = line.Net,
+                Memo = choice.Notes == NotesPlace.LineText ? WithNotes(line.Description) : line.Description,
+                Rung = EntryRung.Transfer,
+                Because = to.Because,
+            }
+        );
+    }
+
     /// <summary>What the holder of a company's card spent on themselves is owed back: to the account that the company chose for
     /// it.</summary>
     public Target? Private(DocumentLine line) =>
@@ -113,6 +136,8 @@ internal sealed class EntryDraft(
             return;
         if (!reasons.IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null))
             return;
+        if (document.Kind == DocumentKind.Transfer && decisions.Exists(d => d.Account == offset.Account))
+            reasons.Add(new HoldReason.TransferToItself(offset.Account));
         lines.Add(
             new EntryLine
             {

@@ -38,6 +38,9 @@ public enum EntryRung
     /// <summary>When nothing maps.</summary>
     Fallback,
 
+    /// <summary>The account in which the money of a transfer arrives.</summary>
+    Transfer,
+
     /// <summary>Recoverable tax.</summary>
     Tax,
 

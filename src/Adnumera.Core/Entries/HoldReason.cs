@@ -49,14 +49,26 @@ public abstract record HoldReason
         public override string Value => "";
     }
 
-    /// <summary>A card charge or refund that does not say which payment account.</summary>
-    public sealed record PaymentAccountMissing : HoldReason
+    /// <summary>A charge, refund or order that does not say which payment account; a transfer that does not say where the money leaves or
+    /// arrives.</summary>
+    /// <param name="End">Of a transfer <c>from</c> or <c>to</c>; blank otherwise.</param>
+    public sealed record PaymentAccountMissing(string End = "") : HoldReason
     {
         /// <inheritdoc/>
         public override HoldKind Kind => HoldKind.PaymentAccountMissing;
 
         /// <inheritdoc/>
-        public override string Value => "";
+        public override string Value => End;
+    }
+
+    /// <summary>A transfer that leaves and arrives in the same ledger account.</summary>
+    public sealed record TransferToItself(string Account) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.TransferToItself;
+
+        /// <inheritdoc/>
+        public override string Value => Account;
     }
 
     /// <summary>The total is negative.</summary>
@@ -267,6 +279,7 @@ public abstract record HoldReason
         Func<DimensionUnmapped, T> dimensionUnmapped,
         Func<DimensionMissing, T> dimensionMissing,
         Func<SupplierUndecided, T> supplierUndecided,
+        Func<TransferToItself, T> transferToItself,
         Func<SettlementUnmapped, T> settlementUnmapped,
         Func<RoleMissing, T> roleMissing,
         Func<RoleAmbiguous, T> roleAmbiguous,
@@ -291,6 +304,7 @@ public abstract record HoldReason
             HoldKind.DimensionUnmapped => dimensionUnmapped((DimensionUnmapped)this),
             HoldKind.DimensionMissing => dimensionMissing((DimensionMissing)this),
             HoldKind.SupplierUndecided => supplierUndecided((SupplierUndecided)this),
+            HoldKind.TransferToItself => transferToItself((TransferToItself)this),
             HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
             HoldKind.RoleMissing => roleMissing((RoleMissing)this),
             HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),

@@ -31,7 +31,24 @@ internal static class OffsetRule
         document.Kind.Row().Side switch
         {
             DocumentSide.Supplier => OfSupplier(document, chart, book, reasons),
-            DocumentSide.PaymentAccount => OfPaymentAccount(document, book, accounts, reasons),
+            DocumentSide.PaymentAccount => OfPaymentAccount(
+                document,
+                document.PaidFrom,
+                "",
+                Reason.ForPaymentAccount,
+                book,
+                accounts,
+                reasons
+            ),
+            DocumentSide.OwnAccount => OfPaymentAccount(
+                document,
+                document.PaidFrom,
+                "from",
+                Reason.ForPaymentAccount,
+                book,
+                accounts,
+                reasons
+            ),
             DocumentSide.Employee => OfRole(document, OffsetRoles.Of(document.Kind, form)!.Value, reasons),
         };
 
@@ -55,21 +72,32 @@ internal static class OffsetRule
             : OfRole(document, AccountRole.PayablesControl, reasons);
     }
 
-    private static Offset? OfPaymentAccount(Document document, MappingBook book, PaymentAccounts accounts, HoldReasons reasons)
+    /// <summary>Where the money of a transfer arrives; without it the reasons say why.</summary>
+    public static Offset? Arriving(Document document, MappingBook book, PaymentAccounts accounts, HoldReasons reasons) =>
+        OfPaymentAccount(document, document.ToAccount, "to", Reason.ForTransfer, book, accounts, reasons);
+
+    private static Offset? OfPaymentAccount(
+        Document document,
+        string text,
+        string end,
+        Func<Document, string> because,
+        MappingBook book,
+        PaymentAccounts accounts,
+        HoldReasons reasons
+    )
     {
-        var paidFrom = document.PaidFrom;
-        if (paidFrom.Length == 0)
+        if (text.Length == 0)
         {
-            reasons.Add(new HoldReason.PaymentAccountMissing());
+            reasons.Add(new HoldReason.PaymentAccountMissing(end));
             return null;
         }
 
-        if (Row(document, book, KeyKind.PaymentAccount, paidFrom) is { } paid)
-            return new Offset(paid.Account, $"payment account “{paidFrom}”", Reason.ForPaymentAccount(document));
+        if (Row(document, book, KeyKind.PaymentAccount, text) is { } row)
+            return new Offset(row.Account, $"payment account “{text}”", because(document));
         reasons.Add(
-            accounts.Claiming(paidFrom, document.Date) is { Count: > 1 } several
-                ? new HoldReason.PaymentAccountAmbiguous(paidFrom, [.. several.Select(a => a.Name)])
-                : new HoldReason.PaymentAccountUnmapped(paidFrom)
+            accounts.Claiming(text, document.Date) is { Count: > 1 } several
+                ? new HoldReason.PaymentAccountAmbiguous(text, [.. several.Select(a => a.Name)])
+                : new HoldReason.PaymentAccountUnmapped(text)
         );
         return null;
     }

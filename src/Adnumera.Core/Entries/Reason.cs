@@ -52,6 +52,8 @@ internal static class Reason
 
     public static string ForPaymentAccount(Document document) => $"Because payment account “{document.PaidFrom}” was used.";
 
+    public static string ForTransfer(Document document) => $"Because the money arrived in payment account “{document.ToAccount}”.";
+
     public static string ForRole(Document document) =>
         document.Kind == DocumentKind.ExpenseClaim
             ? "Because an employee paid and is owed the money."

@@ -53,7 +53,13 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
                 $"The entry date {Day.Text(r.EntryDate)} is in the period that is locked through {Day.Text(r.LockedThrough)}.",
             supplierMissing: _ => "It names no supplier.",
             employeeMissing: _ => "It names no employee.",
-            paymentAccountMissing: _ => "It does not say which card or payment account was used.",
+            paymentAccountMissing: r =>
+                r.End switch
+                {
+                    "from" => "It does not say which account the money left.",
+                    "to" => "It does not say in which account the money arrived.",
+                    _ => "It does not say which card or payment account was used.",
+                },
             sign: _ => "Its total is negative; a refund or credit has a kind of its own and a positive total.",
             otherCurrency: r => $"It is in {r.Currency}; the company keeps its ledger in {r.Company}.",
             possibleDuplicate: r => $"It may be the same as {r.Earliest}, which came earlier.",
@@ -69,6 +75,7 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             supplierUndecided: r =>
                 $"Supplier “{r.Supplier}” may be the same as “{r.Other}”, and nobody has decided; "
                 + "posting it would add a second one to the ledger.",
+            transferToItself: r => $"Both its payment accounts are the ledger account {r.Account}, so nothing would move.",
             settlementUnmapped: r => $"Settlement “{r.Text}” has no ledger account.",
             roleMissing: r => $"No active account has the role {RoleTitle(r.Role)}.",
             roleAmbiguous: r => $"Several accounts have the role {RoleTitle(r.Role)}: {string.Join(", ", r.Accounts.Select(a => a.Id))}.",

@@ -34,6 +34,7 @@ public static class Remedies
             or HoldKind.PaymentAccountAmbiguous
             or HoldKind.TextTooLong
             or HoldKind.SupplierUndecided
+            or HoldKind.TransferToItself
             or HoldKind.RoleMissing
             or HoldKind.RoleAmbiguous
             or HoldKind.MappingBroken

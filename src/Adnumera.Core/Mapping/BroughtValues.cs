@@ -93,13 +93,13 @@ public static class BroughtValues
         if (document.Supplier.Length > 0)
             yield return new BroughtValue(KeyKind.Supplier, document.Supplier, ofDocument);
         yield return new BroughtValue(KeyKind.Source, document.Identity.Source, ofDocument);
-        if (document.PaymentAccount.Length > 0)
+        foreach (var account in Accounts(document))
         {
-            var tally = Held(0, whole, HoldKind.PaymentAccountUnmapped, document.PaymentAccount);
+            var tally = Held(0, whole, HoldKind.PaymentAccountUnmapped, account);
             yield return new BroughtValue(
                 KeyKind.PaymentAccount,
-                document.PaymentAccount,
-                tally.WaitingLines > 0 ? tally : Held(0, whole, HoldKind.PaymentAccountAmbiguous, document.PaymentAccount)
+                account,
+                tally.WaitingLines > 0 ? tally : Held(0, whole, HoldKind.PaymentAccountAmbiguous, account)
             );
         }
 
@@ -109,6 +109,14 @@ public static class BroughtValues
                 document.Settlement,
                 Held(0, whole, HoldKind.SettlementUnmapped, document.Settlement)
             );
+
+        static IEnumerable<string> Accounts(Document document)
+        {
+            if (document.PaymentAccount.Length > 0)
+                yield return document.PaymentAccount;
+            if (document.ToAccount.Length > 0 && !Folded.Same(document.ToAccount, document.PaymentAccount))
+                yield return document.ToAccount;
+        }
 
         ValueTally Held(long line, long money, HoldKind kind, string value)
         {

@@ -23,23 +23,26 @@ public static class DocumentsFile
         CurrencyCode = 10,
         Total = 11,
         Notes = 12,
-        NotDuplicate = 13,
-        Line = 14,
-        Description = 15,
-        Category = 16,
-        Item = 17,
-        CostCode = 18,
-        Quantity = 19,
-        UnitPrice = 20,
-        Net = 21,
-        TaxCode = 22,
-        Tax = 23,
-        Department = 24,
-        Location = 25,
-        Project = 26,
-        Customer = 27,
-        Account = 28,
-        OriginalAccount = 29;
+        ToAccount = 13,
+        MerchantCode = 14,
+        Attachment = 15,
+        NotDuplicate = 16,
+        Line = 17,
+        Description = 18,
+        Category = 19,
+        Item = 20,
+        CostCode = 21,
+        Quantity = 22,
+        UnitPrice = 23,
+        Net = 24,
+        TaxCode = 25,
+        Tax = 26,
+        Department = 27,
+        Location = 28,
+        Project = 29,
+        Customer = 30,
+        Account = 31,
+        OriginalAccount = 32;
 
     private static readonly IReadOnlyList<Column> Columns =
     [
@@ -47,7 +50,7 @@ public static class DocumentsFile
             .List(
                 "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency "
                     + "document_total* notes "
-                    + "not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location "
+                    + "to_account merchant_code attachment not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location "
                     + "project customer account original_account"
             )
             .Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c),
@@ -132,6 +135,7 @@ public static class DocumentsFile
                     continue;
                 current = new Gathering(head, lines, HeadTexts(table), table.Row);
                 known.Add(identity, current);
+                CheckTransfer(table, current, first);
                 if (problems.Count == before)
                     current.Add(first, table.Row);
             }
@@ -139,6 +143,7 @@ public static class DocumentsFile
             {
                 var line = ReadLine(table, currency);
                 CheckHead(table, current, currency);
+                CheckTransfer(table, current, line);
                 if (problems.Count == before && current.RowOf(line.Number) is { } other)
                     table.Error(Line, $"line {line.Number} of document {Quote.Of(identity.ToString())} stands twice; first on row {other}");
                 else if (problems.Count == before)
@@ -164,6 +169,9 @@ public static class DocumentsFile
             Currency = currency,
             Total = table.Amount(Total, currency, required: true),
             Notes = table.Text(Notes),
+            ToAccount = table.Text(ToAccount),
+            MerchantCode = table.Text(MerchantCode),
+            Attachment = table.Text(Attachment),
             NotDuplicate = table.YesNo(NotDuplicate, blank: false),
             Lines = lines,
         };
@@ -203,6 +211,22 @@ public static class DocumentsFile
         for (var column = Kind; column <= NotDuplicate; column++)
             texts[column] = table.Text(column);
         return texts;
+    }
+
+    // A transfer has one line, and no tax.
+    private static void CheckTransfer(CsvTable table, Gathering document, DocumentLine line)
+    {
+        if (document.Head.Kind != DocumentKind.Transfer)
+            return;
+        if (table.Row != document.FirstRow)
+            table.Error(
+                Line,
+                $"a transfer has one line; that of document {Quote.Of(document.Head.Identity.ToString())} is on row {document.FirstRow}"
+            );
+        if (line.Tax != 0)
+            table.Error(Tax, "a transfer has no tax");
+        if (line.TaxCode.Length > 0)
+            table.Error(TaxCode, $"{Quote.Of(line.TaxCode)}: a transfer has no tax code");
     }
 
     // The document's own fields stand on each of its rows and must say the same; blank differs from filled.

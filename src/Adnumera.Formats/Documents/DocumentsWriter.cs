@@ -12,7 +12,7 @@ public sealed class DocumentsWriter : IDisposable
     private const string Header =
         "source source_id kind document_date due_date reference supplier employee payment_account settlement currency document_total notes "
         + "not_duplicate line description category item cost_code quantity unit_price net "
-        + "tax_code tax department location project customer account original_account";
+        + "tax_code tax department location project customer account original_account to_account merchant_code attachment";
 
     private readonly CsvWriter writer;
 
@@ -47,7 +47,7 @@ public sealed class DocumentsWriter : IDisposable
             writer.WriteAmount(line.Tax, document.Currency);
             foreach (var dimension in Dimension.Standard)
                 writer.WriteField(line.Dimensions[dimension]);
-            Text(line.Account, line.OriginalAccount);
+            Text(line.Account, line.OriginalAccount, document.ToAccount, document.MerchantCode, document.Attachment);
             writer.EndRecord();
         }
     }

@@ -12,6 +12,7 @@ internal sealed class DocumentRows : IDisposable
 {
     private const string HeadColumns =
         "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key "
+        + "to_account to_account_key merchant_code attachment "
         + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id first_row last_row";
 
     private const string LineColumns =
@@ -143,6 +144,10 @@ internal sealed class DocumentRows : IDisposable
             Folded.Of(d.Party),
             d.PaymentAccount,
             Folded.Of(d.PaymentAccount),
+            d.ToAccount,
+            Folded.Of(d.ToAccount),
+            d.MerchantCode,
+            d.Attachment,
             d.Settlement,
             Folded.Of(d.Settlement),
             d.Currency.Code,

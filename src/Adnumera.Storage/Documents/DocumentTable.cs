@@ -11,7 +11,8 @@ public sealed class DocumentTable(SqliteConnection company)
     private const string Columns = """
         d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date, d.due_date as DueDate, d.reference
           as Reference,
-        d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.settlement as Settlement,
+        d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.to_account as ToAccount,
+        d.merchant_code as MerchantCode, d.attachment as Attachment, d.settlement as Settlement,
         d.payment_account_choice as PaymentAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
           NotDuplicate,
         coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId, d.first_row as

@@ -145,7 +145,7 @@ internal sealed class ListConditions
         Parameters.Add(column, value);
     }
 
-    // Ranges on the indexes for what begins with the text; trigrams for what has it inside. Whatever is not indexed yet is found by its
+    // Ranges on the indexes for what begins with the text, and nothing on an index to check it (a plus keeps it out); trigrams for what has it inside. Whatever is not indexed yet is found by its
     // beginning.
     private void Text(string typed, long? amount)
     {
@@ -164,16 +164,16 @@ internal sealed class ListConditions
             },
             new List<string>
             {
-                "d.supplier_key >= @text and d.supplier_key < @textEnd",
-                "d.reference_key >= @text and d.reference_key < @textEnd",
-                "d.party_key >= @text and d.party_key < @textEnd and d.kind = 'expense_claim'",
-                "d.source_id = @rawText",
+                "+d.supplier_key >= @text and +d.supplier_key < @textEnd",
+                "+d.reference_key >= @text and +d.reference_key < @textEnd",
+                "+d.party_key >= @text and +d.party_key < @textEnd and d.kind = 'expense_claim'",
+                "+d.source_id = @rawText",
             }
         );
         if (amount is not null)
         {
             ids.Add("select id from document where total = @amount");
-            checks.Add("d.total = @amount");
+            checks.Add("+d.total = @amount");
         }
 
         if (text.Length >= LeastInside)

@@ -81,6 +81,10 @@ internal static class KeyColumns
                 """;
         }
 
+        if (kind == KeyKind.PaymentAccount)
+            return "cross join document d on d.id in ("
+                + $"select id from document where payment_account_key = {key} and payment_account_key <> '' "
+                + $"union select id from document where to_account_key = {key} and to_account_key <> '')";
         return OfLine(kind) is { } line
             ? $"cross join document_line l on l.{line} = {key} and l.{line} <> '' join document d on d.id = l.document_id"
             : $"cross join document d on d.{OfDocument(kind)} = {key} and d.{OfDocument(kind)} <> ''";
@@ -111,5 +115,7 @@ internal static class KeyColumns
     private static string Carried(KeyKind kind, string condition) =>
         OfLine(kind) is { } line
             ? $"exists (select 1 from document_line l where l.document_id = d.id and l.{line} <> '' and l.{line} {condition})"
-            : $"d.{OfDocument(kind)} <> '' and d.{OfDocument(kind)} {condition}";
+        : kind == KeyKind.PaymentAccount
+            ? $"(d.payment_account_key <> '' and d.payment_account_key {condition} or d.to_account_key <> '' and d.to_account_key {condition})"
+        : $"d.{OfDocument(kind)} <> '' and d.{OfDocument(kind)} {condition}";
 }
