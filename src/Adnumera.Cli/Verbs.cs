@@ -1,6 +1,8 @@
 using System.CommandLine;
 using Adnumera.Cli.Entries;
 using Adnumera.Cli.Proof;
+using Adnumera.Cli.Reading;
+using Adnumera.Formats.Reading;
 
 namespace Adnumera.Cli;
 
@@ -22,6 +24,7 @@ internal static class Verbs
         );
         root.Subcommands.Add(Compose(terminal));
         root.Subcommands.Add(Prove(terminal));
+        root.Subcommands.Add(Read(terminal));
         return root;
     }
 
@@ -65,6 +68,29 @@ internal static class Verbs
                 parsed.GetRequiredValue(entries),
                 parsed.GetRequiredValue(ledger),
                 parsed.GetValue(settings),
+                parsed.GetValue(strict),
+                parsed.GetRequiredValue(folder)
+            )
+        );
+        return command;
+    }
+
+    private static Command Read(Terminal terminal)
+    {
+        var files = new Argument<string[]>("FILE")
+        {
+            Description = "Statements (OFX, camt.053), e-invoices (UBL, CII), documents files; found by their content",
+            Arity = ArgumentArity.OneOrMore,
+        };
+        var source = new Option<string>("--source") { Description = "The source that they come from", Required = true };
+        var account = new Option<string?>("--payment-account") { Description = "What the account of a statement is called" };
+        var (strict, folder) = (Strict("a record is skipped that is not money coming in"), Out("documents.csv and skipped.csv"));
+        var command = new Command("read", "From the open formats to documents.csv.") { files, source, account, strict, folder };
+        command.SetAction(parsed =>
+            ReadVerb.Run(
+                terminal,
+                parsed.GetRequiredValue(files),
+                new ReadingChoices(parsed.GetRequiredValue(source).Trim(), parsed.GetValue(account)?.Trim() ?? ""),
                 parsed.GetValue(strict),
                 parsed.GetRequiredValue(folder)
             )

@@ -44,6 +44,49 @@ public static class Allocation
         return parts;
     }
 
+    /// <summary>
+    /// Shares an amount out by nets of either sign: the exact share of each, rounded towards −∞; the smallest units that are left go to the
+    /// largest fractions, ties to the earlier. A negative total is shared as its magnitude, then negated; nets that cancel leave all on the
+    /// first. So a tax of EN 16931 (BG-23) comes back onto the lines of its category and rate.
+    /// </summary>
+    /// <param name="total">Minor units.</param>
+    /// <param name="nets">At least one, minor units.</param>
+    public static long[] Share(long total, ReadOnlySpan<long> nets)
+    {
+        Int128 sum = 0;
+        foreach (var net in nets)
+            sum += net;
+        var parts = new long[nets.Length];
+        if (sum == 0)
+        {
+            parts[0] = total;
+            return parts;
+        }
+
+        Int128 magnitude = Int128.Abs(total),
+            left = magnitude;
+        var fractions = new (Int128 Fraction, int Index)[nets.Length];
+        for (var i = 0; i < nets.Length; i++)
+        {
+            // The divisor is made positive, so that what is left over is, too.
+            var (dividend, divisor) = sum < 0 ? (-magnitude * nets[i], -sum) : (magnitude * nets[i], sum);
+            var (quotient, remainder) = Int128.DivRem(dividend, divisor);
+            if (remainder < 0)
+                (quotient, remainder) = (quotient - 1, remainder + divisor);
+            parts[i] = (long)quotient;
+            left -= quotient;
+            fractions[i] = (remainder, i);
+        }
+
+        Array.Sort(fractions, (a, b) => a.Fraction == b.Fraction ? a.Index.CompareTo(b.Index) : b.Fraction.CompareTo(a.Fraction));
+        for (var i = 0; i < (int)left; i++)
+            parts[fractions[i].Index]++;
+        if (total < 0)
+            for (var i = 0; i < parts.Length; i++)
+                parts[i] = -parts[i];
+        return parts;
+    }
+
     /// <summary>A percentage of an amount, rounded half away from zero to the minor unit.</summary>
     /// <param name="minor">Minor units.</param>
     /// <param name="percent">0 to 100.</param>

@@ -22,6 +22,7 @@ internal sealed class EntryDraft(
     private readonly List<EntryLine> lines = new(document.Lines.Count + 1);
     private readonly List<LineDecision> decisions = new(document.Lines.Count);
     private readonly HoldReasons reasons = new(chart);
+    private string? arrival;
     private bool asksForDimension;
     private long sum;
 
@@ -81,6 +82,7 @@ internal sealed class EntryDraft(
     {
         sum += line.Net;
         var arriving = OffsetRule.Arriving(document, book, settings.PaymentAccounts, reasons);
+        arrival = arriving?.Account;
         var usable =
             arriving is { } found && reasons.IsSound(Targets.BrokenForOffset(chart, found.Account), found.Account, found.ChosenBy, null);
         decisions.Add(new LineDecision(line.Number, usable ? arriving!.Value.Account : "", EntryRung.Transfer, ""));
@@ -134,10 +136,10 @@ internal sealed class EntryDraft(
     {
         if (document.Total == 0 || OffsetRule.Find(document, form, chart, book, settings.PaymentAccounts, reasons) is not { } offset)
             return;
+        if (offset.Account == arrival)
+            reasons.Add(new HoldReason.TransferToItself(offset.Account));
         if (!reasons.IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null))
             return;
-        if (document.Kind == DocumentKind.Transfer && decisions.Exists(d => d.Account == offset.Account))
-            reasons.Add(new HoldReason.TransferToItself(offset.Account));
         lines.Add(
             new EntryLine
             {

@@ -1,0 +1,146 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+
+namespace Adnumera.Core.Sources;
+
+/// <summary>Why a record of a source is no document.</summary>
+public enum SkipReason
+{
+    /// <summary>It is not settled yet.</summary>
+    Pending,
+
+    /// <summary>It moves no money.</summary>
+    Zero,
+
+    /// <summary>It brings money in.</summary>
+    Incoming,
+}
+
+/// <summary>What a record is named by within its account.</summary>
+/// <param name="Account">The account.</param>
+/// <param name="Id">The id there.</param>
+public readonly record struct RecordKey(string Account, string Id);
+
+/// <summary>What a record does to another one of the same account.</summary>
+/// <param name="Of">The other one.</param>
+/// <param name="Deletes">Whether nothing comes in its place.</param>
+public readonly record struct Correction(RecordKey Of, bool Deletes);
+
+/// <summary>A record as a source has it: a document, or what is skipped and shown.</summary>
+/// <param name="File">The file's name.</param>
+/// <param name="Place">Where it stands there, as people say it: <c>transaction 3</c>.</param>
+/// <param name="SourceId">The source's own id; blank where a skipped record has none.</param>
+public abstract record ArrivedRecord(string File, string Place, string SourceId)
+{
+    /// <summary>What other records name it by; none where its form does not correct records by name.</summary>
+    public RecordKey? Key { get; init; }
+
+    /// <summary>The record that this one replaces or deletes.</summary>
+    public Correction? Corrects { get; init; }
+
+    /// <summary>It is a document.</summary>
+    /// <param name="File">The file's name.</param>
+    /// <param name="Place">Where it stands there.</param>
+    /// <param name="Document">The document.</param>
+    public sealed record Taken(string File, string Place, Document Document) : ArrivedRecord(File, Place, Document.Identity.SourceId);
+
+    /// <summary>It is none.</summary>
+    /// <param name="File">The file's name.</param>
+    /// <param name="Place">Where it stands there.</param>
+    /// <param name="SourceId">The source's own id; blank where it has none.</param>
+    /// <param name="Date">Its day; none where it has none.</param>
+    /// <param name="Amount">As signed there, in minor units.</param>
+    /// <param name="Currency">Its currency.</param>
+    /// <param name="Reason">Why.</param>
+    /// <param name="Detail">What it is, as people say it.</param>
+    public sealed record Skipped(
+        string File,
+        string Place,
+        string SourceId,
+        DateOnly? Date,
+        long Amount,
+        Currency Currency,
+        SkipReason Reason,
+        string Detail
+    ) : ArrivedRecord(File, Place, SourceId);
+}
+
+/// <summary>Records of several files put together: what several of them bring comes once.</summary>
+public static class ArrivedRecords
+{
+    /// <summary>Leaves out what another record replaces or deletes, wherever that stands, and the deletions themselves.</summary>
+    public static IEnumerable<ArrivedRecord> Corrected(IReadOnlyList<ArrivedRecord> records)
+    {
+        var corrected = records.Select(r => r.Corrects?.Of).OfType<RecordKey>().ToHashSet();
+
+        // A correction may keep the id of what it corrects.
+        bool IsReplaced(ArrivedRecord record) => record.Key is { } key && corrected.Contains(key) && record.Corrects?.Of != key;
+        return records.Where(r => r.Corrects is not { Deletes: true } && !IsReplaced(r));
+    }
+
+    /// <summary>Each identity once, the first; what says something else under the same identity is an error, other texts give a notice. A
+    /// blank id is no identity, and what is pending is compared with what is pending alone.</summary>
+    /// <param name="records">The records of all files, in their order.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    public static IReadOnlyList<ArrivedRecord> Once(IEnumerable<ArrivedRecord> records, Problems problems)
+    {
+        var known = new Dictionary<(string, bool), ArrivedRecord>();
+        var once = new List<ArrivedRecord>();
+        foreach (var record in records)
+        {
+            var key = (record.SourceId, record is ArrivedRecord.Skipped { Reason: SkipReason.Pending });
+            if (record.SourceId.Length == 0 || known.TryAdd(key, record))
+            {
+                once.Add(record);
+                continue;
+            }
+
+            var first = known[key];
+            if (!IsSame(first, record))
+                problems.Add(
+                    new Problem(
+                        record.File,
+                        0,
+                        record.Place,
+                        $"{Quote.Of(record.SourceId)} stands for something else in {first.Place} of {first.File}; expected the same kind, day, "
+                            + "currency and amounts under one id"
+                    )
+                );
+            else if (!HasSameTexts(first, record))
+                problems.Notice(
+                    new Problem(
+                        record.File,
+                        0,
+                        record.Place,
+                        $"{Quote.Of(record.SourceId)} has other texts in {first.Place} of {first.File}; those came"
+                    )
+                );
+        }
+
+        return once;
+    }
+
+    private static bool IsSame(ArrivedRecord first, ArrivedRecord second) =>
+        (first, second) switch
+        {
+            (ArrivedRecord.Taken { Document: var a }, ArrivedRecord.Taken { Document: var b }) => a.Kind == b.Kind
+                && a.Date == b.Date
+                && a.Currency == b.Currency
+                && a.Total == b.Total
+                && a.Lines.Select(l => (l.Net, l.Tax)).SequenceEqual(b.Lines.Select(l => (l.Net, l.Tax))),
+            (ArrivedRecord.Skipped a, ArrivedRecord.Skipped b) => a.Reason == b.Reason
+                && a.Date == b.Date
+                && a.Currency == b.Currency
+                && a.Amount == b.Amount,
+            _ => false,
+        };
+
+    private static bool HasSameTexts(ArrivedRecord first, ArrivedRecord second) =>
+        (first, second) switch
+        {
+            (ArrivedRecord.Taken { Document: var a }, ArrivedRecord.Taken { Document: var b }) => a.Lines.SequenceEqual(b.Lines)
+                && a with { Lines = [] } == b with { Lines = [] },
+            (ArrivedRecord.Skipped a, ArrivedRecord.Skipped b) => a.Detail == b.Detail,
+            _ => true,
+        };
+}

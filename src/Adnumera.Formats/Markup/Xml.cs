@@ -1,0 +1,61 @@
+using System.Xml;
+using System.Xml.Linq;
+
+namespace Adnumera.Formats.Markup;
+
+/// <summary>Reading XML that nobody vouches for: no document type, nothing from outside (OWASP ASVS 5, on XML parsers).</summary>
+internal static class Xml
+{
+    /// <summary>A reader over bytes; a document type is an <see cref="XmlException"/>.</summary>
+    public static XmlReader Reader(byte[] content) =>
+        XmlReader.Create(
+            new MemoryStream(content, writable: false),
+            new XmlReaderSettings
+            {
+                DtdProcessing = DtdProcessing.Prohibit,
+                XmlResolver = null,
+                IgnoreComments = true,
+                CheckCharacters = true,
+            }
+        );
+
+    /// <summary>The root's namespace and name; null when it is no XML.</summary>
+    public static (string Namespace, string Name)? Root(byte[] content)
+    {
+        if (!LooksLikeMarkup(content))
+            return null;
+        try
+        {
+            using var reader = Reader(content);
+            return reader.MoveToContent() == XmlNodeType.Element ? (reader.NamespaceURI, reader.LocalName) : null;
+        }
+        catch (XmlException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>Whether it begins as markup does.</summary>
+    public static bool LooksLikeMarkup(ReadOnlySpan<byte> content)
+    {
+        // A byte order mark of UTF-16 or UTF-8, or none.
+        if (content.StartsWith("\uFEFF"u8))
+            content = content[3..];
+        else if (content is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
+            return true;
+        return content.TrimStart(" \t\r\n"u8).StartsWith("<"u8);
+    }
+
+    /// <summary>The first child of a local name, whatever its namespace.</summary>
+    public static XElement? Child(this XElement? parent, string name) => parent?.Elements().FirstOrDefault(e => e.Name.LocalName == name);
+
+    /// <summary>The children of a local name, whatever their namespace.</summary>
+    public static IEnumerable<XElement> Children(this XElement? parent, string name) =>
+        parent?.Elements().Where(e => e.Name.LocalName == name) ?? [];
+
+    /// <summary>The first element along a path of local names.</summary>
+    public static XElement? At(this XElement? parent, string path) => path.Split('/').Aggregate(parent, (at, name) => at.Child(name));
+
+    /// <summary>The trimmed text along a path; blank where there is none.</summary>
+    public static string TextAt(this XElement? parent, string path) => parent.At(path)?.Value.Trim() ?? "";
+}

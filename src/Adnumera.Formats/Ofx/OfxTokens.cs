@@ -1,0 +1,137 @@
+using System.Net;
+using System.Text;
+using System.Xml;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Markup;
+
+namespace Adnumera.Formats.Ofx;
+
+internal enum OfxTokenKind
+{
+    Open,
+    Text,
+    Close,
+}
+
+internal readonly record struct OfxToken(OfxTokenKind Kind, string Value);
+
+/// <summary>The tags and texts of OFX, of version 1 (SGML, end tags may be left out) and of version 2 (XML) alike (OFX 1.6 and 2.3,
+/// chapter 2).</summary>
+internal static class OfxTokens
+{
+    private const int HeaderLooked = 4096;
+
+    /// <summary>Whether it is OFX: its header, or its root.</summary>
+    public static bool Recognises(byte[] content)
+    {
+        var head = Encoding.Latin1.GetString(content.AsSpan(0, Math.Min(content.Length, HeaderLooked)));
+        return head.TrimStart('\u00EF', '\u00BB', '\u00BF', ' ', '\r', '\n', '\t')
+                .StartsWith("OFXHEADER", StringComparison.OrdinalIgnoreCase)
+            || (Xml.LooksLikeMarkup(content) && head.Contains("<OFX>", StringComparison.OrdinalIgnoreCase))
+            || Xml.Root(content) is (_, "OFX");
+    }
+
+    /// <summary>Whether it is of version 2: then each tag is closed.</summary>
+    public static bool IsXml(byte[] content) => Xml.LooksLikeMarkup(content) && Xml.Root(content) is (_, "OFX") && StartsAsXml(content);
+
+    /// <summary>The tags and texts in order; blank texts are left out.</summary>
+    /// <exception cref="FileFaultException">It is cut short, or no OFX.</exception>
+    public static IEnumerable<OfxToken> Of(byte[] content, bool isXml) => isXml ? OfXml(content) : OfSgml(Decode(content));
+
+    private static bool StartsAsXml(byte[] content)
+    {
+        var head = Encoding.Latin1.GetString(content.AsSpan(0, Math.Min(content.Length, HeaderLooked)));
+        return content is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..]
+            || head.Contains("<?xml", StringComparison.Ordinal)
+            || head.Contains("<?OFX", StringComparison.Ordinal);
+    }
+
+    private static IEnumerable<OfxToken> OfXml(byte[] content)
+    {
+        using var reader = Xml.Reader(content);
+        while (Next(reader))
+        {
+            if (reader.NodeType == XmlNodeType.Element)
+            {
+                yield return new OfxToken(OfxTokenKind.Open, reader.LocalName);
+                if (reader.IsEmptyElement)
+                    yield return new OfxToken(OfxTokenKind.Close, reader.LocalName);
+            }
+            else if (reader.NodeType == XmlNodeType.EndElement)
+                yield return new OfxToken(OfxTokenKind.Close, reader.LocalName);
+            else if (reader.NodeType is XmlNodeType.Text or XmlNodeType.CDATA && reader.Value.Trim() is { Length: > 0 } text)
+                yield return new OfxToken(OfxTokenKind.Text, text);
+        }
+    }
+
+    private static bool Next(XmlReader reader)
+    {
+        try
+        {
+            return reader.Read();
+        }
+        catch (XmlException e)
+        {
+            throw new FileFaultException($"line {e.LineNumber}", $"it is no sound XML: {e.Message}");
+        }
+    }
+
+    // The header says the encoding: UTF-8, whatever the character set, else code page 1252 (OFX 1.6, 2.2).
+    private static string Decode(byte[] content)
+    {
+        if (content.AsSpan().StartsWith("\uFEFF"u8))
+            return Utf8(content.AsSpan(3));
+        var head = Encoding.Latin1.GetString(content.AsSpan(0, Math.Min(content.Length, HeaderLooked)));
+        var header = head[..Math.Max(head.IndexOf('<', StringComparison.Ordinal), 0)];
+        if (header.Contains("ENCODING:UTF-8", StringComparison.OrdinalIgnoreCase))
+            return Utf8(content);
+        Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
+        return header.Contains("CHARSET:ISO-8859-1", StringComparison.OrdinalIgnoreCase)
+            ? Encoding.Latin1.GetString(content)
+            : Encoding.GetEncoding(1252).GetString(content);
+    }
+
+    private static string Utf8(ReadOnlySpan<byte> content)
+    {
+        try
+        {
+            return new UTF8Encoding(false, throwOnInvalidBytes: true).GetString(content);
+        }
+        catch (DecoderFallbackException e)
+        {
+            throw new FileFaultException("", $"byte {e.Index + 1} is not valid UTF-8, which its header says it is");
+        }
+    }
+
+    private static IEnumerable<OfxToken> OfSgml(string text)
+    {
+        var at = text.IndexOf('<', StringComparison.Ordinal);
+        while (at >= 0 && at < text.Length)
+        {
+            if (text[at] != '<')
+            {
+                var next = text.IndexOf('<', at);
+                var words = WebUtility.HtmlDecode(text[at..(next < 0 ? text.Length : next)]).Trim();
+                if (words.Length > 0)
+                    yield return new OfxToken(OfxTokenKind.Text, words);
+                at = next;
+                continue;
+            }
+
+            var end = text.IndexOf('>', at);
+            if (end < 0)
+                throw new FileFaultException("", "it is cut short: its last tag has no end");
+            var tag = text[(at + 1)..end].Trim();
+            at = end + 1;
+            if (tag.StartsWith('?') || tag.StartsWith("!--", StringComparison.Ordinal))
+                continue;
+            if (tag.StartsWith('!'))
+                throw new FileFaultException("", "it has a document type; expected OFX without one");
+            var closes = tag.StartsWith('/');
+            var name = (closes ? tag[1..] : tag).Trim().ToUpperInvariant();
+            if (name.Length == 0 || !name.All(c => char.IsAsciiLetterOrDigit(c) || c is '.' or '_' or '-'))
+                throw new FileFaultException("", $"{Quote.Of(tag)} is no tag of OFX");
+            yield return new OfxToken(closes ? OfxTokenKind.Close : OfxTokenKind.Open, name);
+        }
+    }
+}
