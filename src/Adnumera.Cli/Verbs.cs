@@ -83,14 +83,16 @@ internal static class Verbs
             Arity = ArgumentArity.OneOrMore,
         };
         var source = new Option<string>("--source") { Description = "The source that they come from", Required = true };
+        var layout = new Option<string?>("--layout") { Description = "layout.json: how tables of other columns are read" };
         var account = new Option<string?>("--payment-account") { Description = "What the account of a statement is called" };
         var (strict, folder) = (Strict("a record is skipped that is not money coming in"), Out("documents.csv and skipped.csv"));
-        var command = new Command("read", "From the open formats to documents.csv.") { files, source, account, strict, folder };
+        var command = new Command("read", "From the open formats to documents.csv.") { files, source, layout, account, strict, folder };
         command.SetAction(parsed =>
             ReadVerb.Run(
                 terminal,
                 parsed.GetRequiredValue(files),
                 new ReadingChoices(parsed.GetRequiredValue(source).Trim(), parsed.GetValue(account)?.Trim() ?? ""),
+                parsed.GetValue(layout),
                 parsed.GetValue(strict),
                 parsed.GetRequiredValue(folder)
             )

@@ -1,14 +1,28 @@
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Reading;
 
 namespace Adnumera.Cli.Reading;
 
 internal static class ReadVerb
 {
-    public static int Run(Terminal terminal, IReadOnlyList<string> paths, ReadingChoices choices, bool strict, string folder)
+    public static int Run(
+        Terminal terminal,
+        IReadOnlyList<string> paths,
+        ReadingChoices choices,
+        string? layoutPath,
+        bool strict,
+        string folder
+    )
     {
         var inputs = new Inputs(terminal);
+        if (choices.Source.Length == 0)
+            inputs.Problems.Add(new Problem("--source", 0, "", "must be filled; expected the name of the source"));
+        if (layoutPath is not null && inputs.Read(layoutPath) is { Length: > 0 } layout)
+            choices = choices with { Layout = LayoutFile.Read(Inputs.Name(layoutPath), layout, inputs.Problems) };
+        if (inputs.Report())
+            return ExitCode.BadInput;
         var records = new List<ArrivedRecord>();
         foreach (var path in paths)
         {

@@ -44,6 +44,16 @@ public static class DocumentsFile
         Account = 31,
         OriginalAccount = 32;
 
+    /// <summary>The names of its columns.</summary>
+    public static IReadOnlySet<string> ColumnNames => Columns.Select(c => c.Name).ToHashSet(StringComparer.Ordinal);
+
+    /// <summary>Whether the header has every column that a documents file must have.</summary>
+    public static bool HasItsHeader(byte[] content)
+    {
+        using var table = CsvTable.Open("", content, Columns, new Problems());
+        return Columns.Select((c, i) => (c, i)).All(c => !c.c.Required || table.Has(c.i));
+    }
+
     private static readonly IReadOnlyList<Column> Columns =
     [
         .. Column

@@ -41,7 +41,7 @@ internal static class Xml
         // A byte order mark of UTF-16 or UTF-8, or none.
         if (content.StartsWith("\uFEFF"u8))
             content = content[3..];
-        else if (content is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
+        else if (content is [0xFF, 0xFE, (byte)'<', 0, ..] or [0xFE, 0xFF, 0, (byte)'<', ..])
             return true;
         return content.TrimStart(" \t\r\n"u8).StartsWith("<"u8);
     }

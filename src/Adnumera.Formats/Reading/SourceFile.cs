@@ -3,6 +3,8 @@ using Adnumera.Core.Sources;
 using Adnumera.Formats.Camt;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Invoices;
+using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Markup;
 using Adnumera.Formats.Ofx;
 
 namespace Adnumera.Formats.Reading;
@@ -10,7 +12,8 @@ namespace Adnumera.Formats.Reading;
 /// <summary>How files of a source are read.</summary>
 /// <param name="Source">The source.</param>
 /// <param name="PaymentAccount">What the account of a statement is called; blank for the last four of its number.</param>
-public sealed record ReadingChoices(string Source, string PaymentAccount = "");
+/// <param name="Layout">How tables are read; none where there is no table but the documents file.</param>
+public sealed record ReadingChoices(string Source, string PaymentAccount = "", Layout? Layout = null);
 
 /// <summary>A file in whichever open form spending is recorded; found by its content, never by its name.</summary>
 public static class SourceFile
@@ -29,7 +32,10 @@ public static class SourceFile
                 return [.. CamtFile.Read(file, choices.Source, choices.PaymentAccount)];
             if (InvoiceFile.Recognises(file.Content))
                 return [InvoiceFile.Read(file, choices.Source)];
-            return new DocumentsFileReader().Recognises(file)
+            var isText = new DocumentsFileReader().Recognises(file);
+            if (choices.Layout is { } layout && IsTable(file.Content))
+                return LayoutReader.Read(file, layout, choices.Source, problems);
+            return isText
                 ? DocumentsOf(file, choices, problems)
                 : throw new FileFaultException("", "it is of none of the forms that are read; expected " + Forms);
         }
@@ -40,7 +46,12 @@ public static class SourceFile
         }
     }
 
-    private const string Forms = "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice";
+    private const string Forms =
+        "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice, or a table (CSV, XLSX) with a layout";
+
+    // The documents file needs no layout, whichever is given.
+    private static bool IsTable(byte[] content) =>
+        !Xml.LooksLikeMarkup(content) && !content.AsSpan().StartsWith("%PDF"u8) && !DocumentsFile.HasItsHeader(content);
 
     private static List<ArrivedRecord> DocumentsOf(ArrivedFile file, ReadingChoices choices, Problems problems)
     {

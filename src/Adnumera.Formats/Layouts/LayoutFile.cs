@@ -1,0 +1,154 @@
+using System.Text.Json;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Documents;
+
+namespace Adnumera.Formats.Layouts;
+
+/// <summary>layout.json.</summary>
+public static class LayoutFile
+{
+    private static readonly JsonDocumentOptions Strict = new() { AllowDuplicateProperties = false };
+
+    /// <summary>Reads a layout; errors go to <paramref name="problems"/>.</summary>
+    /// <param name="file">The name for messages.</param>
+    /// <param name="content">The file's bytes.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    public static Layout Read(string file, byte[] content, Problems problems)
+    {
+        void Error(string name, string message) => problems.Add(new Problem(file, 0, name, message));
+        try
+        {
+            ReadOnlyMemory<byte> text = content;
+            if (text.Span.StartsWith("\uFEFF"u8))
+                text = text[3..];
+            using var json = JsonDocument.Parse(text, Strict);
+            if (json.RootElement.ValueKind != JsonValueKind.Object)
+            {
+                Error("", "expected an object such as {\"columns\": {\"net\": \"Amount\"}}");
+                return new Layout();
+            }
+
+            var layout = new Layout();
+            foreach (var property in json.RootElement.EnumerateObject())
+                layout = Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
+            Check(layout, Error);
+            return layout;
+        }
+        catch (JsonException e)
+        {
+            problems.Add(
+                new Problem(
+                    file,
+                    (e.LineNumber ?? 0) + 1,
+                    "",
+                    $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"
+                )
+            );
+            return new Layout();
+        }
+    }
+
+    private static Layout Apply(Layout layout, JsonProperty property, Action<string, string> error, Action<string> notice)
+    {
+        var (name, value) = (property.Name, property.Value);
+        switch (name)
+        {
+            case "columns":
+                return layout with
+                {
+                    Columns = Pairs(
+                        name,
+                        value,
+                        error,
+                        v => v.ValueKind == JsonValueKind.Array ? Texts(name, v, error) : [Text(name, v, error)]
+                    ),
+                };
+            case "constants":
+                return layout with { Constants = Pairs(name, value, error, v => Text(name, v, error)) };
+            case "date":
+                return layout with { Date = Text(name, value, error) };
+            case "decimal":
+                return layout with { Decimal = Text(name, value, error) };
+            case "group":
+                return layout with { Group = value.ValueKind == JsonValueKind.String ? value.GetString()! : Text(name, value, error) };
+            case "delimiter":
+                if (
+                    value.ValueKind == JsonValueKind.String
+                    && value.GetString() is { Length: 1 } one
+                    && one[0] is not ('"' or '\r' or '\n')
+                )
+                    return layout with { Delimiter = one[0] };
+                error(name, "expected one character, such as \";\"");
+                return layout;
+            case "encoding":
+                return layout with { Encoding = Text(name, value, error) };
+            case "sheet":
+                return layout with { Sheet = Text(name, value, error) };
+            case "header_row":
+                if (value.ValueKind == JsonValueKind.Number && value.TryGetInt32(out var row) && row > 0)
+                    return layout with { HeaderRow = row };
+                error(name, "expected a whole number from 1");
+                return layout;
+            case "amounts":
+                if (Words<AmountsMeaning>.TryRead(Text(name, value, error), out var meaning))
+                    return layout with { Amounts = meaning };
+                error(name, $"expected one of {string.Join(", ", Words<AmountsMeaning>.All)}");
+                return layout;
+            case "document":
+                return layout with { Document = Texts(name, value, error) };
+            default:
+                notice(name);
+                return layout;
+        }
+    }
+
+    private static void Check(Layout layout, Action<string, string> error)
+    {
+        var ours = DocumentsFile.ColumnNames;
+        foreach (
+            var name in layout.Columns.Keys.Concat(layout.Constants.Keys).Concat(layout.Document).Where(n => !ours.Contains(n)).Distinct()
+        )
+            error(name, "is no column of documents.csv");
+        foreach (var name in layout.Columns.Keys.Intersect(layout.Constants.Keys))
+            error(name, "stands in columns and in constants; expected one of the two");
+        foreach (var name in layout.Document.Except(layout.Columns.Keys).Where(ours.Contains))
+            error(name, "makes a document and is no column of the table; expected it in columns");
+        foreach (var name in (string[])["kind", "document_date", "net"])
+            if (
+                !layout.Columns.ContainsKey(name)
+                && !layout.Constants.ContainsKey(name)
+                && !(name == "kind" && layout.Amounts == AmountsMeaning.ChargesNegative)
+            )
+                error(name, "is missing; expected it in columns or in constants");
+        if (layout.Amounts == AmountsMeaning.ChargesNegative && layout.Document.Count > 0)
+            error("document", "each row is a document where charges are negative; expected one of the two");
+        if (layout.Decimal is not ("." or ","))
+            error("decimal", "expected \".\" or \",\"");
+        if (layout.Group == layout.Decimal || layout.Group.Length > 1)
+            error("group", "expected one character, and another than the decimal sign");
+    }
+
+    private static Dictionary<string, T> Pairs<T>(string name, JsonElement value, Action<string, string> error, Func<JsonElement, T> read)
+    {
+        if (value.ValueKind == JsonValueKind.Object)
+            return value.EnumerateObject().ToDictionary(p => p.Name, p => read(p.Value), StringComparer.Ordinal);
+        error(name, "expected an object, from columns of ours");
+        return [];
+    }
+
+    private static IReadOnlyList<string> Texts(string name, JsonElement value, Action<string, string> error)
+    {
+        if (value.ValueKind == JsonValueKind.Array && value.GetArrayLength() > 0)
+            return [.. value.EnumerateArray().Select(v => Text(name, v, error))];
+        error(name, "expected a list of texts");
+        return [];
+    }
+
+    private static string Text(string name, JsonElement value, Action<string, string> error)
+    {
+        if (value.ValueKind == JsonValueKind.String && value.GetString()!.Trim() is { Length: > 0 } text)
+            return text;
+        error(name, "expected a text");
+        return "";
+    }
+}
