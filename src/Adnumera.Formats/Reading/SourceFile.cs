@@ -32,6 +32,8 @@ public static class SourceFile
                 return [.. CamtFile.Read(file, choices.Source, choices.PaymentAccount)];
             if (InvoiceFile.Recognises(file.Content))
                 return [InvoiceFile.Read(file, choices.Source)];
+            if (PdfInvoice.Recognises(file.Content))
+                return [PdfInvoice.Read(file, choices.Source)];
             var isText = new DocumentsFileReader().Recognises(file);
             if (choices.Layout is { } layout && IsTable(file.Content))
                 return LayoutReader.Read(file, layout, choices.Source, problems);
@@ -47,11 +49,10 @@ public static class SourceFile
     }
 
     private const string Forms =
-        "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice, or a table (CSV, XLSX) with a layout";
+        "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice or a PDF that carries one, or a table (CSV, XLSX) with a layout";
 
     // The documents file needs no layout, whichever is given.
-    private static bool IsTable(byte[] content) =>
-        !Xml.LooksLikeMarkup(content) && !content.AsSpan().StartsWith("%PDF"u8) && !DocumentsFile.HasItsHeader(content);
+    private static bool IsTable(byte[] content) => !Xml.LooksLikeMarkup(content) && !DocumentsFile.HasItsHeader(content);
 
     private static List<ArrivedRecord> DocumentsOf(ArrivedFile file, ReadingChoices choices, Problems problems)
     {

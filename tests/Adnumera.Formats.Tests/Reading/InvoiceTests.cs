@@ -8,7 +8,7 @@ public class InvoiceTests
     private const string Cac = "xmlns:cac=\"urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2\"",
         Cbc = "xmlns:cbc=\"urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2\"";
 
-    private static string Ubl(
+    internal static string Ubl(
         string root = "Invoice",
         string head = "<cbc:DueDate>2026-12-12</cbc:DueDate><cbc:InvoiceTypeCode>380</cbc:InvoiceTypeCode>",
         string seller =

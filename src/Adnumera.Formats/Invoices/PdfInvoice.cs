@@ -1,0 +1,52 @@
+using Adnumera.Core.Sources;
+using UglyToad.PdfPig;
+
+namespace Adnumera.Formats.Invoices;
+
+/// <summary>A PDF that carries an e-invoice as an attachment (Factur-X 1.0 and ZUGFeRD 2: <c>factur-x.xml</c> and its earlier
+/// names). Nothing of the PDF is run or looked up.</summary>
+public static class PdfInvoice
+{
+    private static readonly string[] Named = ["factur-x.xml", "zugferd-invoice.xml", "xrechnung.xml"];
+
+    /// <summary>Whether the content is a PDF: its mark stands in the first kilobyte (ISO 32000-2, 7.5.2, and common practice).</summary>
+    public static bool Recognises(byte[] content) => content.AsSpan(0, Math.Min(content.Length, 1024)).IndexOf("%PDF-"u8) >= 0;
+
+    /// <summary>Reads the invoice that it carries.</summary>
+    /// <param name="file">The file.</param>
+    /// <param name="source">The source.</param>
+    /// <exception cref="FileFaultException">It carries none, or two of one rank, or cannot be read.</exception>
+    public static ArrivedRecord Read(ArrivedFile file, string source)
+    {
+        var carried = Attachments(file);
+        var named = carried.Where(a => Named.Contains(a.Name, StringComparer.OrdinalIgnoreCase)).ToList();
+        var chosen = named.Count > 0 ? named : carried.Where(a => InvoiceFile.Recognises(a.Content)).ToList();
+        if (chosen.Count == 0)
+            throw new FileFaultException("", "no data in it; expected an attached invoice such as factur-x.xml");
+        if (chosen.Count > 1)
+            throw new FileFaultException(
+                "",
+                $"several invoices are attached: {string.Join(", ", chosen.Select(c => c.Name))}; expected one"
+            );
+        var invoice = chosen[0];
+        if (!InvoiceFile.Recognises(invoice.Content))
+            throw new FileFaultException(invoice.Name, "it is neither a UBL nor a CII invoice");
+        return InvoiceFile.Read(file with { Content = invoice.Content }, source, file.Name);
+    }
+
+    private static List<ArrivedFile> Attachments(ArrivedFile file)
+    {
+        try
+        {
+            using var pdf = PdfDocument.Open(file.Content);
+            return pdf.Advanced.TryGetEmbeddedFiles(out var embedded)
+                ? [.. embedded.Select(e => new ArrivedFile(System.IO.Path.GetFileName(e.Name), e.Memory.ToArray()))]
+                : [];
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            // Whatever a damaged PDF makes its reader do is the PDF's fault.
+            throw new FileFaultException("", "it is damaged, locked, or no PDF that can be read");
+        }
+    }
+}
