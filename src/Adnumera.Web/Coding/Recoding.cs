@@ -22,7 +22,7 @@ internal static class Recoding
     private const int Batch = 1000;
 
     /// <summary>So many documents are coded while one waits; more of them in the background.</summary>
-    internal const int AtOnce = 1000;
+    internal const int AtOnce = 500;
 
     /// <summary>A composer over the company's chart, book and choices as they are now.</summary>
     public static Composer Composer(SqliteConnection company) => BasisTable.Of(company).Composer();
