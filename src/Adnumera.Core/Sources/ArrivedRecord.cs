@@ -102,7 +102,8 @@ public static class ArrivedRecords
                         record.File,
                         0,
                         record.Place,
-                        $"{Quote.Of(record.SourceId)} stands for something else in {first.Place} of {first.File}; expected the same kind, day, "
+                        $"{Quote.Of(record.SourceId)} stands for something else in {first.Place} of {first.File}; "
+                            + "expected the same kind, day, "
                             + "currency and amounts under one id"
                     )
                 );

@@ -133,7 +133,8 @@ internal sealed class CamtEntry
         var sum = parts.Sum(p => p.IsDebit == isDebit ? p.Minor : -p.Minor);
         if (sum != minor)
             throw Fault(
-                $"its transactions come to {AmountText.Format(sum, currency.Digits)}; expected {AmountText.Format(minor, currency.Digits)}, "
+                $"its transactions come to {AmountText.Format(sum, currency.Digits)}; "
+                    + $"expected {AmountText.Format(minor, currency.Digits)}, "
                     + "the amount of the entry"
             );
         return parts;

@@ -145,7 +145,8 @@ internal sealed class CamtStatement
         string Text(long minor) => AmountText.Format(minor, to.Currency.Digits);
         throw new FileFaultException(
             $"statement {Id}",
-            $"opening {Text(from.Minor)} and entries of {Text(booked)} are {Text(from.Minor + booked)}; expected the closing {Text(to.Minor)}"
+            $"opening {Text(from.Minor)} and entries of {Text(booked)} are {Text(from.Minor + booked)}; "
+                + $"expected the closing {Text(to.Minor)}"
         );
     }
 }

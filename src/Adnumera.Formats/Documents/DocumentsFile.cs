@@ -60,7 +60,8 @@ public static class DocumentsFile
             .List(
                 "source* source_id* kind* document_date* due_date reference supplier employee payment_account settlement currency "
                     + "document_total* notes "
-                    + "to_account merchant_code attachment not_duplicate line* description category item cost_code quantity unit_price net* tax_code tax department location "
+                    + "to_account merchant_code attachment not_duplicate line* description category item cost_code quantity unit_price "
+                    + "net* tax_code tax department location "
                     + "project customer account original_account"
             )
             .Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c),

@@ -223,7 +223,8 @@ public sealed class LayoutReader
             if (!same)
                 row.Row.Error(
                     name,
-                    $"{Quote.Of(row.Row.Text(name))} differs from {Quote.Of(first.Row.Text(name))} on row {first.Row.Number} of the same document"
+                    $"{Quote.Of(row.Row.Text(name))} differs from {Quote.Of(first.Row.Text(name))} on row {first.Row.Number} of the same "
+                        + "document"
                 );
         }
     }

@@ -49,7 +49,8 @@ public static class SourceFile
     }
 
     private const string Forms =
-        "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice or a PDF that carries one, or a table (CSV, XLSX) with a layout";
+        "a documents file, an OFX or camt.053 statement, or a UBL or CII invoice or a PDF that carries one, or a table (CSV, XLSX) with a "
+        + "layout";
 
     // The documents file needs no layout, whichever is given.
     private static bool IsTable(byte[] content) => !Xml.LooksLikeMarkup(content) && !DocumentsFile.HasItsHeader(content);

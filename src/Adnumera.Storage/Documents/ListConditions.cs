@@ -145,7 +145,8 @@ internal sealed class ListConditions
         Parameters.Add(column, value);
     }
 
-    // Ranges on the indexes for what begins with the text, and nothing on an index to check it (a plus keeps it out); trigrams for what has it inside. Whatever is not indexed yet is found by its
+    // Ranges on the indexes for what begins with the text, and nothing on an index to check it (a plus keeps it out); trigrams for what has
+    // it inside. Whatever is not indexed yet is found by its
     // beginning.
     private void Text(string typed, long? amount)
     {

@@ -116,6 +116,7 @@ internal static class KeyColumns
         OfLine(kind) is { } line
             ? $"exists (select 1 from document_line l where l.document_id = d.id and l.{line} <> '' and l.{line} {condition})"
         : kind == KeyKind.PaymentAccount
-            ? $"(d.payment_account_key <> '' and d.payment_account_key {condition} or d.to_account_key <> '' and d.to_account_key {condition})"
+            ? $"(d.payment_account_key <> '' and d.payment_account_key {condition} or d.to_account_key <> '' "
+                + $"and d.to_account_key {condition})"
         : $"d.{OfDocument(kind)} <> '' and d.{OfDocument(kind)} {condition}";
 }

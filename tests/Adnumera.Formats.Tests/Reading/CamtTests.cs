@@ -4,7 +4,8 @@ namespace Adnumera.Formats.Tests.Reading;
 public class CamtTests
 {
     private static string Statement(string entries, string balances = "", string version = "08") =>
-        $"<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.{version}\"><BkToCstmrStmt>"
+        $"<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.{version}\">"
+        + "<BkToCstmrStmt>"
         + "<GrpHdr><MsgId>M1</MsgId></GrpHdr><Stmt><Id>S9</Id><Acct><Id><IBAN>DE89370400440532013000</IBAN></Id></Acct>\n"
         + $"{balances}{entries}</Stmt></BkToCstmrStmt></Document>";
 
@@ -26,7 +27,8 @@ public class CamtTests
 
     private const string Marrow =
         "<TxDtls><Refs><AcctSvcrRef>B77</AcctSvcrRef><EndToEndId>NOTPROVIDED</EndToEndId></Refs>"
-        + "<RltdPties><Cdtr><Pty><Nm>Marrow GmbH</Nm></Pty></Cdtr></RltdPties><RmtInf><Ustrd>Invoice 12</Ustrd><Ustrd>Leather</Ustrd></RmtInf></TxDtls>";
+        + "<RltdPties><Cdtr><Pty><Nm>Marrow GmbH</Nm></Pty></Cdtr></RltdPties><RmtInf><Ustrd>Invoice 12</Ustrd><Ustrd>Leather</Ustrd>"
+        + "</RmtInf></TxDtls>";
 
     [Fact]
     public void An_entry_is_a_record_with_the_names_of_its_one_transaction()
@@ -76,7 +78,8 @@ public class CamtTests
         using var files = new Pipeline();
         const string Two =
             "<TxDtls><Amt Ccy=\"EUR\">7.00</Amt></TxDtls><TxDtls><AmtDtls><TxAmt><Amt Ccy=\"EUR\">2.00</Amt></TxAmt></AmtDtls></TxDtls>"
-            + "<TxDtls><Amt Ccy=\"USD\">9.99</Amt><AmtDtls><TxAmt><Amt Ccy=\"EUR\">1.00</Amt></TxAmt></AmtDtls><CdtDbtInd>CRDT</CdtDbtInd></TxDtls>";
+            + "<TxDtls><Amt Ccy=\"USD\">9.99</Amt><AmtDtls><TxAmt><Amt Ccy=\"EUR\">1.00</Amt></TxAmt></AmtDtls><CdtDbtInd>CRDT</CdtDbtInd>"
+            + "</TxDtls>";
         const string Charge = "<Chrgs><Rcrd><Amt Ccy=\"EUR\">0.50</Amt><ChrgInclInd>true</ChrgInclInd></Rcrd></Chrgs>";
         Assert.Equal(0, files.Read("s.xml", Statement(Entry("8.50", details: Details(Two), more: Charge), version: "02")));
         Assert.Equal(

@@ -34,7 +34,8 @@ public class ForeignStatementTests
                 .Documents("source_id", "document_date", "kind", "document_total", "supplier", "description")
                 .Select(r => r.Split('|'))
                 .Select(r =>
-                    $"{r[0][5..]}|{r[1].Replace("-", "", StringComparison.Ordinal)}|{(r[2] == "card_charge" ? "-" : "")}{r[3]}|{r[4]}|{r[5]}"
+                    $"{r[0][5..]}|{r[1].Replace("-", "", StringComparison.Ordinal)}|{(r[2] == "card_charge" ? "-" : "")}{r[3]}|{r[4]}|"
+                    + $"{r[5]}"
                 )
                 .ToList();
             var skipped = files.Skipped().Select(r => r.Split('|')[0][5..]).ToHashSet();

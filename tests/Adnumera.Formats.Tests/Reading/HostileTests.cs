@@ -12,10 +12,13 @@ public class HostileTests
     private static readonly string[] Whole =
     [
         "OFXHEADER:100\n\n<OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS><CURDEF>USD<CCACCTFROM><ACCTID>4417</CCACCTFROM><BANKTRANLIST>"
-            + "<STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20261112<TRNAMT>-1.00<FITID>1<NAME>A &amp; B</STMTTRN></BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS>"
+            + "<STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20261112<TRNAMT>-1.00<FITID>1<NAME>A &amp; "
+            + "B</STMTTRN></BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS>"
             + "</CREDITCARDMSGSRSV1></OFX>",
-        "<Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><Stmt><Id>S</Id><Acct><Id><IBAN>DE1</IBAN></Id></Acct>"
-            + "<Ntry><NtryRef>1</NtryRef><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>DBIT</CdtDbtInd><Sts>BOOK</Sts><BookgDt><Dt>2026-11-12</Dt></BookgDt></Ntry>"
+        "<Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><Stmt><Id>S</Id><Acct><Id><IBAN>DE1</IBAN></Id>"
+            + "</Acct>"
+            + "<Ntry><NtryRef>1</NtryRef><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>DBIT</CdtDbtInd><Sts>BOOK</Sts><BookgDt><Dt>2026-11-12</Dt>"
+            + "</BookgDt></Ntry>"
             + "</Stmt></BkToCstmrStmt></Document>",
         InvoiceTests.Ubl(),
         "Day;Shop;Amount\n12.11.2026;Marrow;-1,50\n13.11.2026;\"Hexham; Ltd\";2,00\n",

@@ -15,7 +15,8 @@ public class LayoutTests
 
     private const string Rows =
         "Kontoauszug\r\n\r\nDatum;Händler;Ort;Text;Betrag\r\n12.11.2026; Marrow ;Köln;\"Leder; rot\";-1.234,50\r\n"
-        + "13.11.2026;Marrow;;Gutschrift;10,00\r\n14.11.2026;Marrow;;Prüfung;0,00\r\n15.11.2026;Bäcker;;Brot;-2,00\r\n15.11.2026;Bäcker;;Brot;-2,00\r\n";
+        + "13.11.2026;Marrow;;Gutschrift;10,00\r\n14.11.2026;Marrow;;Prüfung;0,00\r\n15.11.2026;Bäcker;;Brot;-2,00\r\n15.11.2026;Bäcker;;"
+        + "Brot;-2,00\r\n";
 
     private static int Run(Pipeline files, string layout, string table, params string[] more)
     {
@@ -64,7 +65,8 @@ public class LayoutTests
             """;
         using var files = new Pipeline();
         const string Table =
-            "Type,No,Vendor,Day,Amount,VAT\nbill,R1,Marrow,2026-11-12,10.00,1.00\nbill,R2,Hexham,2026-11-12,5.00,\nbill,r1,marrow,2026-11-12,20.00,2.00\n"
+            "Type,No,Vendor,Day,Amount,VAT\nbill,R1,Marrow,2026-11-12,10.00,1.00\nbill,R2,Hexham,2026-11-12,5.00,\nbill,r1,marrow,"
+            + "2026-11-12,20.00,2.00\n"
             + "bill,,Quay,2026-11-12,1.00,\nbill,,Quay,2026-11-13,1.00,\n";
         Assert.Equal(0, Run(files, Layout, Table));
         Assert.Equal(

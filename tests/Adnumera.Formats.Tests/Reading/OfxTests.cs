@@ -21,7 +21,8 @@ public class OfxTests
 
     private static string Card(string transactions, string header = Header) =>
         $"{header}<OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS><CURDEF>USD<CCACCTFROM><ACCTID>5500000000004417</CCACCTFROM>\n"
-        + $"<BANKTRANLIST><DTSTART>20261101<DTEND>20261130\n{transactions}</BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS></CREDITCARDMSGSRSV1></OFX>\n";
+        + $"<BANKTRANLIST><DTSTART>20261101<DTEND>20261130\n{transactions}</BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS></CREDITCARDMSGSRSV1>"
+        + "</OFX>\n";
 
     private static string Bank(string transactions) =>
         $"{Header}<OFX><BANKMSGSRSV1><STMTTRNRS><STMTRS><CURDEF>USD<BANKACCTFROM><BANKID>021<ACCTID>000117<ACCTTYPE>CHECKING</BANKACCTFROM>"
@@ -94,10 +95,12 @@ public class OfxTests
         using var files = new Pipeline();
         const string Rows =
             "<STMTTRN><TRNTYPE>DEBIT</TRNTYPE><DTPOSTED>20261112</DTPOSTED><TRNAMT>-12.50</TRNAMT><FITID>1</FITID>"
-            + "<PAYEE><NAME>Marrow</NAME><ADDR1>Quay</ADDR1></PAYEE><CURRENCY><CURRATE>1</CURRATE><CURSYM>EUR</CURSYM></CURRENCY></STMTTRN>";
+            + "<PAYEE><NAME>Marrow</NAME><ADDR1>Quay</ADDR1></PAYEE><CURRENCY><CURRATE>1</CURRATE><CURSYM>EUR</CURSYM></CURRENCY>"
+            + "</STMTTRN>";
         var sgml = Card(Rows.Replace("<PAYEE>", "<MEMO>\n<PAYEE>", StringComparison.Ordinal));
         var xml =
-            "<?xml version=\"1.0\" encoding=\"UTF-8\"?><?OFX OFXHEADER=\"200\" VERSION=\"220\"?><OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS>"
+            "<?xml version=\"1.0\" encoding=\"UTF-8\"?><?OFX OFXHEADER=\"200\" VERSION=\"220\"?><OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS>"
+            + "<CCSTMTRS>"
             + "<CURDEF>USD</CURDEF><CCACCTFROM><ACCTID>5500000000004417</ACCTID></CCACCTFROM><BANKTRANLIST>"
             + Rows
             + "</BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS></CREDITCARDMSGSRSV1></OFX>";

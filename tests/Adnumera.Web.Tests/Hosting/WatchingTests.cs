@@ -12,7 +12,8 @@ using Microsoft.Extensions.Logging;
 
 namespace Adnumera.Web.Tests.Hosting;
 
-/// <summary>What an operator sees from outside: measurements and traces at a collector, and a log for programs; no secret in either.</summary>
+/// <summary>What an operator sees from outside: measurements and traces at a collector, and a log for programs; no secret in
+/// either.</summary>
 public sealed class WatchingTests : IDisposable
 {
     private const string Secret = "Correct-Horse-7-Battery";
