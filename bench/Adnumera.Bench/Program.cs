@@ -27,6 +27,8 @@ if (args is [_, "make-large", var to, ..])
 var only = args.Length > 1 ? args[1] : "";
 if (only is "" or "compose")
     ComposeBench.Run(cli);
+if (only is "" or "read")
+    ReadBench.Run();
 if (only is "" or "import")
     ImportBench.Run();
 if (only is "" or "mapping")

@@ -7,7 +7,8 @@ namespace Adnumera.Formats.Ofx;
 /// <param name="IsCard">Whether it is of a card.</param>
 /// <param name="Account">The account's number; blank where the statement names none.</param>
 /// <param name="Currency">The statement's currency; blank where it names none.</param>
-/// <param name="Fields">Its own fields by name; those of its payee and its currency with theirs before.</param>
+/// <param name="Fields">Its own fields by name; those of its payee and its currency with theirs before. Valid until the next
+/// one begins.</param>
 internal sealed record OfxTransaction(int Number, bool IsCard, string Account, string Currency, IReadOnlyDictionary<string, string> Fields);
 
 /// <summary>Where in an OFX file one is: gathers the fields of a transaction until it ends.</summary>
@@ -52,7 +53,8 @@ internal sealed class OfxPlace(bool isXml)
 
     private readonly List<(string Name, bool HasText)> open = [];
     private readonly Dictionary<string, string> fields = new(StringComparer.Ordinal);
-    private bool ended;
+    private bool ended,
+        within;
     private int number;
     private (bool IsCard, string Account, string Currency)? statement;
 
@@ -108,9 +110,10 @@ internal sealed class OfxPlace(bool isXml)
             statement = (name == "CCSTMTRS", "", "");
         else if (name == "STMTTRN")
         {
-            if (open.Take(open.Count - 1).Any(o => o.Name == "STMTTRN"))
+            if (within)
                 throw Fault("it has no end before the next one begins");
             number++;
+            within = true;
             fields.Clear();
         }
     }
@@ -121,7 +124,7 @@ internal sealed class OfxPlace(bool isXml)
             return;
         open[^1] = (leaf.Name, true);
         var parent = open.Count > 1 ? open[^2].Name : "";
-        if (IsIn("STMTTRN"))
+        if (within)
         {
             var name =
                 parent == "STMTTRN" ? leaf.Name
@@ -149,16 +152,13 @@ internal sealed class OfxPlace(bool isXml)
 
         if (isXml && at != open.Count - 1)
             throw Fault($"</{name}> closes {open[^1].Name}");
-        if (name is "STMTRS" or "CCSTMTRS" or "OFX" && open.Skip(at + 1).Any(o => o.Name == "STMTTRN"))
+        if (name is "STMTRS" or "CCSTMTRS" or "OFX" && within)
             throw Fault("it has no end");
         open.RemoveRange(at, open.Count - at);
         ended = open.Count == 0;
+        within &= name != "STMTTRN";
         if (name is "STMTRS" or "CCSTMTRS")
             statement = null;
-        return name == "STMTTRN" && statement is { } of
-            ? new OfxTransaction(number, of.IsCard, of.Account, of.Currency, new Dictionary<string, string>(fields))
-            : null;
+        return name == "STMTTRN" && statement is { } of ? new OfxTransaction(number, of.IsCard, of.Account, of.Currency, fields) : null;
     }
-
-    private bool IsIn(string name) => open.Exists(o => o.Name == name);
 }

@@ -105,33 +105,54 @@ internal static class OfxTokens
 
     private static IEnumerable<OfxToken> OfSgml(string text)
     {
+        // The same few tags come again and again: each is made a text once, as it is written.
+        var tags = new Dictionary<string, OfxToken>();
         var at = text.IndexOf('<', StringComparison.Ordinal);
         while (at >= 0 && at < text.Length)
         {
             if (text[at] != '<')
             {
                 var next = text.IndexOf('<', at);
-                var words = WebUtility.HtmlDecode(text[at..(next < 0 ? text.Length : next)]).Trim();
-                if (words.Length > 0)
-                    yield return new OfxToken(OfxTokenKind.Text, words);
+                var words = text.AsSpan(at, (next < 0 ? text.Length : next) - at).Trim().ToString();
                 at = next;
+                if (words.Length > 0)
+                    yield return new OfxToken(OfxTokenKind.Text, words.Contains('&') ? WebUtility.HtmlDecode(words).Trim() : words);
                 continue;
             }
 
             var end = text.IndexOf('>', at);
             if (end < 0)
                 throw new FileFaultException("", "it is cut short: its last tag has no end");
-            var tag = text[(at + 1)..end].Trim();
+            var start = at + 1;
             at = end + 1;
-            if (tag.StartsWith('?') || tag.StartsWith("!--", StringComparison.Ordinal))
-                continue;
-            if (tag.StartsWith('!'))
-                throw new FileFaultException("", "it has a document type; expected OFX without one");
-            var closes = tag.StartsWith('/');
-            var name = (closes ? tag[1..] : tag).Trim().ToUpperInvariant();
-            if (name.Length == 0 || !name.All(c => char.IsAsciiLetterOrDigit(c) || c is '.' or '_' or '-'))
-                throw new FileFaultException("", $"{Quote.Of(tag)} is no tag of OFX");
-            yield return new OfxToken(closes ? OfxTokenKind.Close : OfxTokenKind.Open, name);
+            if (Known(text.AsSpan(start, end - start)) is { } tag)
+                yield return tag;
         }
+
+        OfxToken? Known(ReadOnlySpan<char> written)
+        {
+            var known = tags.GetAlternateLookup<ReadOnlySpan<char>>();
+            if (known.TryGetValue(written, out var token))
+                return token;
+            if (Tag(written.ToString()) is not { } tag)
+                return null;
+            known[written] = tag;
+            return tag;
+        }
+    }
+
+    // None for a comment or an instruction.
+    private static OfxToken? Tag(string written)
+    {
+        var tag = written.Trim();
+        if (tag.StartsWith('?') || tag.StartsWith("!--", StringComparison.Ordinal))
+            return null;
+        if (tag.StartsWith('!'))
+            throw new FileFaultException("", "it has a document type; expected OFX without one");
+        var closes = tag.StartsWith('/');
+        var name = (closes ? tag[1..] : tag).Trim().ToUpperInvariant();
+        return name.Length > 0 && name.All(c => char.IsAsciiLetterOrDigit(c) || c is '.' or '_' or '-')
+            ? new OfxToken(closes ? OfxTokenKind.Close : OfxTokenKind.Open, name)
+            : throw new FileFaultException("", $"{Quote.Of(tag)} is no tag of OFX");
     }
 }

@@ -32,6 +32,13 @@ public sealed record DocumentAnswer
     /// <summary>What the source says of the payment account.</summary>
     public required string PaymentAccount { get; init; }
 
+    /// <summary>Where the money of a transfer arrives; blank for others.</summary>
+    public required string ToAccount { get; init; }
+
+    public required string MerchantCode { get; init; }
+
+    public required string Attachment { get; init; }
+
     /// <summary>The payment account that a person chose; blank for none.</summary>
     public required string PaymentAccountChoice { get; init; }
 

@@ -1463,8 +1463,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -1541,8 +1541,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -7441,6 +7441,9 @@ export interface components {
             supplier: string;
             employee: string;
             paymentAccount: string;
+            toAccount: string;
+            merchantCode: string;
+            attachment: string;
             paymentAccountChoice: string;
             paymentAccountChoices: string[];
             form: components["schemas"]["LedgerForm"];
@@ -7490,7 +7493,7 @@ export interface components {
             amount: string;
         };
         /** @enum {unknown} */
-        DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim";
+        DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
         DocumentKindAnswer: {
             kind: components["schemas"]["DocumentKind"];
             title: string;
@@ -7533,7 +7536,7 @@ export interface components {
         /** @enum {unknown} */
         DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "dated_ahead";
         /** @enum {unknown} */
-        DocumentSide: "supplier" | "employee" | "payment_account";
+        DocumentSide: "supplier" | "employee" | "payment_account" | "own_account";
         /** @enum {unknown} */
         DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
         /** @enum {unknown} */
@@ -7543,7 +7546,7 @@ export interface components {
         /** @enum {unknown} */
         EntryPart: "accounts" | "dimensions" | "tax_code" | "item" | "text" | "lines" | "form" | "reference" | "entry_date" | "due_date" | "reasons";
         /** @enum {unknown} */
-        EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "tax" | "rounding" | "offset" | null;
+        EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "transfer" | "tax" | "rounding" | "offset" | null;
         ExampleAnswer: {
             kind: components["schemas"]["DocumentKind"];
             reference: string;
@@ -7613,7 +7616,7 @@ export interface components {
             after: string;
         };
         /** @enum {unknown} */
-        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
         Impossible: {
             kind: null | components["schemas"]["DocumentKind"];
             field: components["schemas"]["ChoiceField"];

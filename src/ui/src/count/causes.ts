@@ -45,6 +45,7 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   role_missing: 'fill the role',
   role_ambiguous: 'fill the role',
   payment_account_ambiguous: 'say which it was',
+  transfer_to_itself: 'map one anew',
   period_locked: 'open it',
   supplier_missing: 'open it',
   employee_missing: 'open it',

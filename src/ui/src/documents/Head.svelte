@@ -15,7 +15,7 @@
   }: { document: Schemas['DocumentAnswer']; list: Record<string, string>; takeBackPaidFrom: () => void } = $props();
 
   const kind = $derived(documentKind(d.kind).title);
-  const who = $derived(d.supplier || d.employee || d.paymentAccount || 'Nobody named');
+  const who = $derived(d.supplier || d.employee || d.paymentAccount || d.toAccount || 'Nobody named');
   const facts = $derived(
     [
       `${capital(kind)} of ${day(d.date)}${d.dueDate ? `, due ${day(d.dueDate)}` : ''}`,
@@ -23,6 +23,9 @@
       `${d.lines.length === 1 ? 'one line' : `${d.lines.length} lines`}, ${money(d.total)} ${d.currency}`,
       d.settlement && `settled: ${d.settlement}`,
       d.paymentAccount && `payment account ${d.paymentAccount}`,
+      d.toAccount && `to ${d.toAccount}`,
+      d.merchantCode && `merchant code ${d.merchantCode}`,
+      d.attachment && `file ${d.attachment}`,
       d.paymentAccountChoice && `a person says ${d.paymentAccountChoice}`,
       d.entryReference && d.entryReference !== d.reference && `reference in the ledger ${d.entryReference}`,
     ].filter(Boolean),

@@ -23,15 +23,17 @@
           </span>
         {:else if remedy.by === 'payment_account'}
           <span class="flex items-center gap-2">
-            <select
-              class="field"
-              aria-label="Which payment account it was"
-              value={d.paymentAccountChoice}
-              onchange={(e) => deciding.choosePaidFrom(e.currentTarget.value)}
-            >
-              <option value="">It was …</option>
-              {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
-            </select>
+            {#if d.paymentAccountChoices.length > 0}
+              <select
+                class="field"
+                aria-label="Which payment account it was"
+                value={d.paymentAccountChoice}
+                onchange={(e) => deciding.choosePaidFrom(e.currentTarget.value)}
+              >
+                <option value="">It was …</option>
+                {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
+              </select>
+            {/if}
             {#if reason.reason !== 'payment_account_ambiguous'}<a class="btn plain" href={place.href('mapping/payment-accounts')}
                 >For all</a
               >{/if}

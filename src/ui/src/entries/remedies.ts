@@ -15,6 +15,7 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   payment_account_unmapped: { by: 'payment_account' },
   payment_account_ambiguous: { by: 'payment_account' },
   payment_account_missing: { by: 'payment_account' },
+  transfer_to_itself: { by: 'room', title: 'See the accounts', view: 'mapping/payment-accounts' },
   supplier_undecided: { by: 'room', title: 'Decide it', view: 'set-up/suppliers' },
   role_missing: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
   role_ambiguous: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
