@@ -176,25 +176,10 @@ internal sealed class EntryDraft(
     {
         var head = new EntryHead(form, entryDate, document.DueDate ?? DueByTerm(), reference, document.Currency);
         var merged = settings.MergeLines ? LineMerge.Merge(lines) : lines;
-        if (reasons.Any)
-            return new Composition.Held(reasons.InOrder(), merged)
-            {
-                Document = document,
-                Head = head,
-                Decisions = decisions,
-                Parts = lines,
-                Ledger = ledger,
-                AsksForDimension = asksForDimension,
-            };
-        return new Composition.Coded(new Entry(head, merged))
-        {
-            Document = document,
-            Head = head,
-            Decisions = decisions,
-            Parts = lines,
-            Ledger = ledger,
-            AsksForDimension = asksForDimension,
-        };
+        Composition composed = reasons.Any
+            ? new Composition.Held(reasons.InOrder(), merged) { Document = document, Head = head }
+            : new Composition.Coded(new Entry(head, merged)) { Document = document, Head = head };
+        return composed with { Decisions = decisions, Parts = lines, Ledger = ledger, AsksForDimension = asksForDimension };
     }
 
     private DateOnly? DueByTerm() =>

@@ -4,6 +4,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Json;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Entries;
@@ -11,8 +12,6 @@ namespace Adnumera.Formats.Entries;
 /// <summary>settings.json: a company's choices for composing and proving.</summary>
 public static class SettingsFile
 {
-    private static readonly JsonDocumentOptions Strict = new() { AllowDuplicateProperties = false };
-
     /// <summary>Reads settings; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
@@ -20,42 +19,29 @@ public static class SettingsFile
     /// <param name="namesCurrency">Whether the file names a currency.</param>
     public static CompositionSettings Read(string file, byte[] content, Problems problems, out bool namesCurrency)
     {
-        namesCurrency = false;
         var reading = new Reading(file, problems);
-        try
-        {
-            ReadOnlyMemory<byte> text = content;
-            if (text.Span.StartsWith("\uFEFF"u8))
-                text = text[3..];
-            using var json = JsonDocument.Parse(text, Strict);
-            if (json.RootElement.ValueKind != JsonValueKind.Object)
+        var named = false;
+        var settings = JsonObjectFile.Read(
+            file,
+            content,
+            "{\"currency\": \"USD\"}",
+            problems,
+            new CompositionSettings(),
+            json =>
             {
-                problems.Add(new Problem(file, 1, "", "expected an object such as {\"currency\": \"USD\"}"));
-                return new CompositionSettings();
-            }
+                // The tolerance is an amount of the currency, so the currency is read first.
+                var first = new CompositionSettings();
+                if (json.TryGetProperty("currency", out var code))
+                {
+                    first = first with { Currency = reading.Currency(code) };
+                    named = code.ValueKind == JsonValueKind.String;
+                }
 
-            // The tolerance is an amount of the currency, so the currency is read first.
-            var settings = new CompositionSettings();
-            if (json.RootElement.TryGetProperty("currency", out var code))
-            {
-                settings = settings with { Currency = reading.Currency(code) };
-                namesCurrency = code.ValueKind == JsonValueKind.String;
+                return json.EnumerateObject().Aggregate(first, reading.Apply);
             }
-
-            return json.RootElement.EnumerateObject().Aggregate(settings, reading.Apply);
-        }
-        catch (JsonException e)
-        {
-            problems.Add(
-                new Problem(
-                    file,
-                    (e.LineNumber ?? 0) + 1,
-                    "",
-                    $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"
-                )
-            );
-            return new CompositionSettings();
-        }
+        );
+        namesCurrency = named;
+        return settings;
     }
 
     /// <summary>Writes settings, each one named.</summary>

@@ -1,14 +1,13 @@
 using System.Text.Json;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Json;
 
 namespace Adnumera.Formats.Layouts;
 
 /// <summary>layout.json.</summary>
 public static class LayoutFile
 {
-    private static readonly JsonDocumentOptions Strict = new() { AllowDuplicateProperties = false };
-
     /// <summary>Reads a layout; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
@@ -16,36 +15,21 @@ public static class LayoutFile
     public static Layout Read(string file, byte[] content, Problems problems)
     {
         void Error(string name, string message) => problems.Add(new Problem(file, 0, name, message));
-        try
-        {
-            ReadOnlyMemory<byte> text = content;
-            if (text.Span.StartsWith("\uFEFF"u8))
-                text = text[3..];
-            using var json = JsonDocument.Parse(text, Strict);
-            if (json.RootElement.ValueKind != JsonValueKind.Object)
+        return JsonObjectFile.Read(
+            file,
+            content,
+            "{\"columns\": {\"net\": \"Amount\"}}",
+            problems,
+            new Layout(),
+            json =>
             {
-                Error("", "expected an object such as {\"columns\": {\"net\": \"Amount\"}}");
-                return new Layout();
+                var layout = new Layout();
+                foreach (var property in json.EnumerateObject())
+                    layout = Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
+                Check(layout, Error);
+                return layout;
             }
-
-            var layout = new Layout();
-            foreach (var property in json.RootElement.EnumerateObject())
-                layout = Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
-            Check(layout, Error);
-            return layout;
-        }
-        catch (JsonException e)
-        {
-            problems.Add(
-                new Problem(
-                    file,
-                    (e.LineNumber ?? 0) + 1,
-                    "",
-                    $"is not valid JSON: {e.Message.Split(" Path:")[0].Split(" LineNumber:")[0]}"
-                )
-            );
-            return new Layout();
-        }
+        );
     }
 
     private static Layout Apply(Layout layout, JsonProperty property, Action<string, string> error, Action<string> notice)
