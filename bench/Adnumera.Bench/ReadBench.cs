@@ -95,17 +95,22 @@ internal static class ReadBench
             "<Invoice xmlns=\"urn:oasis:names:specification:ubl:schema:xsd:Invoice-2\" xmlns:a=\"urn:a\" xmlns:b=\"urn:b\">"
                 + $"<b:ID>R{number}</b:ID><b:IssueDate>2026-11-12</b:IssueDate><b:InvoiceTypeCode>380</b:InvoiceTypeCode>"
                 + "<b:DocumentCurrencyCode>EUR</b:DocumentCurrencyCode><a:AccountingSupplierParty><a:Party><a:PartyLegalEntity>"
-                + $"<b:RegistrationName>Supplier {number % 700}</b:RegistrationName></a:PartyLegalEntity></a:Party></a:AccountingSupplierParty>"
-                + "<a:TaxTotal><b:TaxAmount currencyID=\"EUR\">5.70</b:TaxAmount><a:TaxSubtotal><b:TaxAmount currencyID=\"EUR\">5.70</b:TaxAmount>"
-                + "<a:TaxCategory><b:ID>S</b:ID><b:Percent>19</b:Percent></a:TaxCategory></a:TaxSubtotal></a:TaxTotal><a:LegalMonetaryTotal>"
+                + $"<b:RegistrationName>Supplier {number % 700}</b:RegistrationName></a:PartyLegalEntity></a:Party>"
+                + "</a:AccountingSupplierParty>"
+                + "<a:TaxTotal><b:TaxAmount currencyID=\"EUR\">5.70</b:TaxAmount><a:TaxSubtotal><b:TaxAmount currencyID=\"EUR\">"
+                + "5.70</b:TaxAmount>"
+                + "<a:TaxCategory><b:ID>S</b:ID><b:Percent>19</b:Percent></a:TaxCategory></a:TaxSubtotal></a:TaxTotal>"
+                + "<a:LegalMonetaryTotal>"
                 + "<b:TaxInclusiveAmount currencyID=\"EUR\">35.70</b:TaxInclusiveAmount></a:LegalMonetaryTotal>"
                 + string.Concat(
                     Enumerable
                         .Range(1, 3)
                         .Select(l =>
                             $"<a:InvoiceLine><b:ID>{l}</b:ID><b:InvoicedQuantity>1</b:InvoicedQuantity><b:LineExtensionAmount>10.00"
-                            + $"</b:LineExtensionAmount><a:Item><b:Name>Thing {l}</b:Name><a:ClassifiedTaxCategory><b:ID>S</b:ID><b:Percent>19"
-                            + "</b:Percent></a:ClassifiedTaxCategory></a:Item><a:Price><b:PriceAmount>10.00</b:PriceAmount></a:Price></a:InvoiceLine>"
+                            + $"</b:LineExtensionAmount><a:Item><b:Name>Thing {l}</b:Name><a:ClassifiedTaxCategory><b:ID>S</b:ID>"
+                            + "<b:Percent>19"
+                            + "</b:Percent></a:ClassifiedTaxCategory></a:Item><a:Price><b:PriceAmount>10.00</b:PriceAmount></a:Price>"
+                            + "</a:InvoiceLine>"
                         )
                 )
                 + "</Invoice>"
