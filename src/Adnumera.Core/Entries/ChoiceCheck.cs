@@ -80,7 +80,9 @@ public static class ChoiceCheck
                 ChoiceField.Form,
                 $"A {kind.Title()} cannot become a {form.Title()}; choose {string.Join(" or ", forms.Select(LedgerForms.Title))}."
             );
-        if (form.Needs() is { } feature && !ledger.Can(feature))
+
+        // A kind of one form leaves nothing to choose: the ledger refuses its documents one by one.
+        if (forms.Count > 1 && form.Needs() is { } feature && !ledger.Can(feature))
             Add(
                 ChoiceField.Form,
                 $"A {kind.Title()} as a {form.Title()} needs journal entries, and the ledger has them off. Switch them on there "
