@@ -12,7 +12,7 @@ public enum SkipReason
     /// <summary>It moves no money.</summary>
     Zero,
 
-    /// <summary>It brings money in.</summary>
+    /// <summary>Money was received.</summary>
     Incoming,
 }
 

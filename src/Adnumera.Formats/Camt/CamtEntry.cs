@@ -84,7 +84,7 @@ internal sealed class CamtEntry
         if (part.Minor == 0)
             return Skipped(SkipReason.Zero, "It moves no money");
         if (part.IsDebit == isReversal)
-            return Skipped(SkipReason.Incoming, isReversal ? "It takes back what had come in" : "It brings money in");
+            return Skipped(SkipReason.Incoming, isReversal ? "It takes back what had come in" : "Money was received");
         return new ArrivedRecord.Taken(
             file,
             place,

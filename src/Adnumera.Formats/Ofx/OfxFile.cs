@@ -68,7 +68,7 @@ public static class OfxFile
             return Skipped(SkipReason.Zero, "It moves no money");
         var moves = type is "XFER" or "ATM" or "CASH" || (t.IsCard && type == "PAYMENT" && amount > 0);
         if (!moves && amount > 0 && !t.IsCard)
-            return Skipped(SkipReason.Incoming, "It brings money in");
+            return Skipped(SkipReason.Incoming, "Money was received");
         return new ArrivedRecord.Taken(
             file,
             place,
