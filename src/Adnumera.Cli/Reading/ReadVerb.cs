@@ -19,8 +19,9 @@ internal static class ReadVerb
         var inputs = new Inputs(terminal);
         if (choices.Source.Length == 0)
             inputs.Problems.Add(new Problem("--source", 0, "", "must be filled; expected the name of the source"));
-        if (layoutPath is not null && inputs.Read(layoutPath) is { Length: > 0 } layout)
-            choices = choices with { Layout = LayoutFile.Read(Inputs.Name(layoutPath), layout, inputs.Problems) };
+        var layout = layoutPath is null ? null : inputs.Read(layoutPath);
+        if (layout is not null && !inputs.Problems.Any)
+            choices = choices with { Layout = LayoutFile.Read(Inputs.Name(layoutPath!), layout, inputs.Problems) };
         if (inputs.Report())
             return ExitCode.BadInput;
         var records = new List<ArrivedRecord>();

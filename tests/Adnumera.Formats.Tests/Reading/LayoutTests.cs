@@ -100,6 +100,17 @@ public class LayoutTests
         Assert.Contains("is another source", files.Errors, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("")]
+    [InlineData("[]")]
+    [InlineData("{")]
+    public void A_layout_that_is_none_is_never_passed_over(string layout)
+    {
+        using var files = new Pipeline();
+        Assert.Equal(2, Run(files, layout, "source,source_id,kind,document_date,document_total,line,net\n"));
+        Assert.Contains("layout.json:1:", files.Errors, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_workbook_says_itself_what_is_a_day_and_what_a_number()
     {
