@@ -10,10 +10,10 @@ namespace Adnumera.Formats.Camt;
 internal static class Camt
 {
     /// <summary>A reference, name or text; the two words that stand for none are blank.</summary>
-    public static string Reference(string text)
+    public static string Reference(string text, string place)
     {
         if (text.Length > Limits.Field)
-            throw new FileFaultException("", $"a text has {text.Length} characters; expected at most {Limits.Field}");
+            throw new FileFaultException(place, $"a text has {text.Length} characters; expected at most {Limits.Field}");
         return text.Equals("NONREF", StringComparison.OrdinalIgnoreCase) || text.Equals("NOTPROVIDED", StringComparison.OrdinalIgnoreCase)
             ? ""
             : text;

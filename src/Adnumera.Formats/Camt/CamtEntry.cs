@@ -93,7 +93,7 @@ internal sealed class CamtEntry
                 Identity = new DocumentIdentity(source, id),
                 Kind = part.IsDebit ? DocumentKind.CardCharge : DocumentKind.CardRefund,
                 Date = date,
-                Reference = Camt.Reference(part.Details.TextAt("Refs/EndToEndId")),
+                Reference = Reference(part.Details.TextAt("Refs/EndToEndId")),
                 Supplier = supplier,
                 PaymentAccount = paymentAccount,
                 Currency = currency,
@@ -152,26 +152,24 @@ internal sealed class CamtEntry
     private string? IdOf(XElement? details)
     {
         foreach (var text in (string[])[details.TextAt("Refs/AcctSvcrRef"), entry.TextAt("AcctSvcrRef")])
-            if (Camt.Reference(text) is { Length: > 0 } reference)
+            if (Reference(text) is { Length: > 0 } reference)
                 return reference;
-        return Camt.Reference(entry.TextAt("NtryRef")) is { Length: > 0 } number ? $"{statement.LastFour}:{statement.Id}:{number}" : null;
+        return Reference(entry.TextAt("NtryRef")) is { Length: > 0 } number ? $"{statement.LastFour}:{statement.Id}:{number}" : null;
     }
 
-    private static string SupplierOf(XElement? details) =>
-        Camt.Reference(details.TextAt("RltdPties/Cdtr/Nm")) is { Length: > 0 } name
-            ? name
-            : Camt.Reference(details.TextAt("RltdPties/Cdtr/Pty/Nm"));
+    private string SupplierOf(XElement? details) =>
+        Reference(details.TextAt("RltdPties/Cdtr/Nm")) is { Length: > 0 } name ? name : Reference(details.TextAt("RltdPties/Cdtr/Pty/Nm"));
 
     private string DescriptionOf(XElement? details, string supplier)
     {
         var remittance = string.Join(
             ' ',
-            details.Child("RmtInf").Children("Ustrd").Select(u => Camt.Reference(u.Value.Trim())).Where(t => t.Length > 0)
+            details.Child("RmtInf").Children("Ustrd").Select(u => Reference(u.Value.Trim())).Where(t => t.Length > 0)
         );
         return remittance.Length > Limits.Field
                 ? throw Fault($"Ustrd: it has {remittance.Length} characters; expected at most {Limits.Field}")
             : remittance.Length > 0 ? remittance
-            : Camt.Reference(entry.TextAt("AddtlNtryInf")) is { Length: > 0 } more ? more
+            : Reference(entry.TextAt("AddtlNtryInf")) is { Length: > 0 } more ? more
             : supplier;
     }
 
@@ -186,6 +184,8 @@ internal sealed class CamtEntry
             ? date
             : throw Fault($"BookgDt: {Quote.Of(text)} is not a date; expected one such as 2026-03-09");
     }
+
+    private string Reference(string text) => Camt.Reference(text, place);
 
     private FileFaultException Fault(string message) => new(place, message);
 }

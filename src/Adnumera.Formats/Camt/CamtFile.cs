@@ -107,9 +107,9 @@ internal sealed class CamtStatement
                 Id = child.Value.Trim();
                 break;
             case "Acct":
-                Account = Camt.Reference(child.TextAt("Id/IBAN")) is { Length: > 0 } iban
+                Account = Camt.Reference(child.TextAt("Id/IBAN"), "the account") is { Length: > 0 } iban
                     ? iban
-                    : Camt.Reference(child.TextAt("Id/Othr/Id"));
+                    : Camt.Reference(child.TextAt("Id/Othr/Id"), "the account");
                 break;
             case "Bal":
                 var balance = (

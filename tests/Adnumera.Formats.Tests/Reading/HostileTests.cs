@@ -83,5 +83,6 @@ public class HostileTests
         Assert.Equal(2, files.Read("a.ofx", Whole[0].Replace("A &amp; B", huge, StringComparison.Ordinal)));
         Assert.Equal(2, files.Read("i.xml", Whole[2].Replace("Thing 1", huge, StringComparison.Ordinal)));
         Assert.Equal(2, files.Read("s.xml", Whole[1].Replace("<NtryRef>1", $"<NtryRef>{huge}", StringComparison.Ordinal)));
+        Assert.Contains("s.xml: entry 1: a text has 10001 characters", files.Errors, StringComparison.Ordinal);
     }
 }
