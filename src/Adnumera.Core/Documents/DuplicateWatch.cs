@@ -8,11 +8,8 @@ namespace Adnumera.Core.Documents;
 /// </summary>
 public sealed class DuplicateWatch
 {
-    private readonly Dictionary<(DocumentKind Kind, int Party, int Reference), Seen> byReference = [];
-    private readonly Dictionary<
-        (DocumentKind Kind, int Party, int Day, long Total, Currency Currency),
-        (Seen First, Seen? FirstWithoutReference)
-    > byAmount = [];
+    private readonly Dictionary<ByReference, Seen> byReference = [];
+    private readonly Dictionary<ByAmount, Alike> byAmount = [];
     private readonly Dictionary<string, int> names = new(Folded.Comparer);
     private int order;
 
@@ -28,21 +25,21 @@ public sealed class DuplicateWatch
 
         if (hasReference)
         {
-            var key = (document.Kind, party, NumberOf(document.Reference));
+            var key = new ByReference(document.Kind, party, NumberOf(document.Reference));
             if (!byReference.TryAdd(key, seen))
                 match = byReference[key];
         }
 
-        var amount = (document.Kind, party, document.Date.DayNumber, document.Total, document.Currency);
+        var amount = new ByAmount(document.Kind, party, document.Date.DayNumber, document.Total, document.Currency);
         if (!byAmount.TryGetValue(amount, out var alike))
         {
-            byAmount.Add(amount, (seen, hasReference ? null : seen));
+            byAmount.Add(amount, new Alike(seen, hasReference ? null : seen));
         }
         else
         {
             match = Earlier(match, hasReference ? alike.FirstWithoutReference : alike.First);
-            if (!hasReference && alike.FirstWithoutReference is null)
-                byAmount[amount] = (alike.First, seen);
+            if (!hasReference)
+                alike.FirstWithoutReference ??= seen;
         }
 
         return match?.Identity;
@@ -63,4 +60,16 @@ public sealed class DuplicateWatch
         : right;
 
     private sealed record Seen(int Order, DocumentIdentity Identity);
+
+    // Keys are references: the dictionary of a value has to be compiled when it is first met, which a short run notices.
+    private sealed record ByReference(DocumentKind Kind, int Party, int Reference);
+
+    private sealed record ByAmount(DocumentKind Kind, int Party, int Day, long Total, Currency Currency);
+
+    private sealed class Alike(Seen first, Seen? firstWithoutReference)
+    {
+        public Seen First => first;
+
+        public Seen? FirstWithoutReference { get; set; } = firstWithoutReference;
+    }
 }
