@@ -97,9 +97,19 @@ public static class DuplicateRule
     // Eight bytes of a hash: small in an index, and two texts share one about once in 10^19 pairs.
     private static long Key(params ReadOnlySpan<string> parts)
     {
-        var text = Encoding.UTF8.GetBytes(string.Join('\0', parts!));
+        var room = parts.Length;
+        foreach (var part in parts)
+            room += Encoding.UTF8.GetMaxByteCount(part.Length);
+        var text = room <= 512 ? stackalloc byte[512] : new byte[room];
+        var length = 0;
+        foreach (var part in parts)
+        {
+            length += Encoding.UTF8.GetBytes(part, text[length..]);
+            text[length++] = 0;
+        }
+
         Span<byte> hash = stackalloc byte[SHA256.HashSizeInBytes];
-        SHA256.HashData(text, hash);
+        SHA256.HashData(text[..(length - 1)], hash);
         return BinaryPrimitives.ReadInt64BigEndian(hash);
     }
 }

@@ -5,16 +5,15 @@ namespace Adnumera.Core.Suppliers;
 /// <summary>
 /// Names that are alike, found without comparing each with each: only names that share enough pairs of letters are compared (a q-gram
 /// filter, Ukkonen 1992: whoever differs by
-/// d letters put in or taken out shares all but 2d pairs). Names with other digits are never alike: a number tells two apart.
+/// d letters put in or taken out shares all but 2d pairs). Names with other digits are never alike, and never met: a number tells two
+/// apart.
 /// </summary>
 public sealed class AlikeNames
 {
     /// <summary>From which likeness on two names are alike.</summary>
     public const double Enough = 0.865;
 
-    private readonly List<Entry> entries = [];
-    private readonly Dictionary<(int Pair, int Time), List<int>> asWritten = [];
-    private readonly Dictionary<(int Pair, int Time), List<int>> byWord = [];
+    private readonly Dictionary<string, SameDigits> byDigits = new(StringComparer.Ordinal);
 
     /// <summary>Makes it of names in any order.</summary>
     public AlikeNames(IEnumerable<string> names)
@@ -29,11 +28,9 @@ public sealed class AlikeNames
         var entry = new Entry(name);
         if (entry.Plain.Length == 0)
             return;
-        foreach (var pair in Pairs(entry.Plain))
-            Under(asWritten, pair).Add(entries.Count);
-        foreach (var pair in Pairs(entry.Sorted))
-            Under(byWord, pair).Add(entries.Count);
-        entries.Add(entry);
+        if (!byDigits.TryGetValue(entry.Digits, out var names))
+            byDigits.Add(entry.Digits, names = new SameDigits());
+        names.Add(entry);
     }
 
     /// <summary>The names that are alike, the likeliest first; the same spelling left out.</summary>
@@ -42,31 +39,19 @@ public sealed class AlikeNames
     public IReadOnlyList<(string Name, double Likeness)> Like(string name, int most)
     {
         var asked = new Entry(name);
-        if (asked.Plain.Length == 0)
+        if (asked.Plain.Length == 0 || !byDigits.TryGetValue(asked.Digits, out var names))
             return [];
-        var candidates = new HashSet<int>(Sharing(asWritten, asked.Plain, e => e.Plain));
-        candidates.UnionWith(Sharing(byWord, asked.Sorted, e => e.Sorted));
         return
         [
-            .. candidates
-                .Select(i => entries[i])
-                .Where(e => e.Digits == asked.Digits && !Folded.Same(e.Name, name))
+            .. names
+                .SharingWith(asked)
+                .Where(e => !Folded.Same(e.Name, name))
                 .Select(e => (e.Name, Likeness: Likeness.Of(e.Name, name)))
                 .Where(e => e.Likeness >= Enough)
                 .OrderByDescending(e => e.Likeness)
                 .ThenBy(e => e.Name, StringComparer.Ordinal)
                 .Take(most),
         ];
-    }
-
-    private List<int> Sharing(Dictionary<(int Pair, int Time), List<int>> index, string text, Func<Entry, string> of)
-    {
-        var shared = new Dictionary<int, int>();
-        foreach (var pair in Pairs(text))
-            if (index.TryGetValue(pair, out var here))
-                foreach (var i in here)
-                    CollectionsMarshal.GetValueRefOrAddDefault(shared, i, out _)++;
-        return [.. shared.Where(s => s.Value >= Least(text.Length, of(entries[s.Key]).Length)).Select(s => s.Key)];
     }
 
     // Likeness is twice the letters in common over all letters: so many may be put in or taken out, and each costs two pairs.
@@ -91,8 +76,38 @@ public sealed class AlikeNames
         }
     }
 
-    private static List<int> Under(Dictionary<(int Pair, int Time), List<int>> index, (int Pair, int Time) pair) =>
-        CollectionsMarshal.GetValueRefOrAddDefault(index, pair, out _) ??= [];
+    // Names of the same digits, found by the pairs that they share.
+    private sealed class SameDigits
+    {
+        private readonly List<Entry> entries = [];
+        private readonly Dictionary<(int Pair, int Time), List<int>> asWritten = [];
+        private readonly Dictionary<(int Pair, int Time), List<int>> byWord = [];
+
+        public void Add(Entry entry)
+        {
+            foreach (var pair in Pairs(entry.Plain))
+                Under(asWritten, pair).Add(entries.Count);
+            foreach (var pair in Pairs(entry.Sorted))
+                Under(byWord, pair).Add(entries.Count);
+            entries.Add(entry);
+        }
+
+        public IEnumerable<Entry> SharingWith(Entry asked) =>
+            Sharing(asWritten, asked.Plain, e => e.Plain).Union(Sharing(byWord, asked.Sorted, e => e.Sorted)).Select(i => entries[i]);
+
+        private IEnumerable<int> Sharing(Dictionary<(int Pair, int Time), List<int>> index, string text, Func<Entry, string> of)
+        {
+            var shared = new Dictionary<int, int>();
+            foreach (var pair in Pairs(text))
+                if (index.TryGetValue(pair, out var here))
+                    foreach (var i in here)
+                        CollectionsMarshal.GetValueRefOrAddDefault(shared, i, out _)++;
+            return shared.Where(s => s.Value >= Least(text.Length, of(entries[s.Key]).Length)).Select(s => s.Key);
+        }
+
+        private static List<int> Under(Dictionary<(int Pair, int Time), List<int>> index, (int Pair, int Time) pair) =>
+            CollectionsMarshal.GetValueRefOrAddDefault(index, pair, out _) ??= [];
+    }
 
     private sealed class Entry
     {

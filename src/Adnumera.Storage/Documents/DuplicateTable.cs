@@ -30,14 +30,14 @@ public sealed class DuplicateTable
     public IReadOnlyDictionary<long, long> Find(IReadOnlyCollection<(long Id, Document Document)> documents)
     {
         var here = new Dictionary<long, long>();
-        foreach (var (id, document) in documents)
-        foreach (var key in DuplicateRule.StandsUnder(document))
+        var keyed = documents.AsParallel().AsOrdered().Select(Keyed).ToList();
+        foreach (var (id, stands, _) in keyed)
+        foreach (var key in stands)
             if (!here.TryGetValue(key, out var first) || id < first)
                 here[key] = id;
-        var asks = documents.Select(d => (d.Id, Keys: DuplicateRule.AsksFor(d.Document, suppliers, accounts))).ToList();
-        var kept = Earliest(asks.SelectMany(a => a.Keys).Distinct(), documents.Select(d => d.Id));
+        var kept = Earliest(keyed.SelectMany(k => k.Asks).Distinct(), documents.Select(d => d.Id));
         var found = new Dictionary<long, long>();
-        foreach (var (id, keys) in asks)
+        foreach (var (id, _, keys) in keyed)
         {
             var earliest = keys.SelectMany(k =>
                     (long?[])[here.TryGetValue(k, out var a) ? a : null, kept.TryGetValue(k, out var b) ? b : null]
@@ -50,6 +50,9 @@ public sealed class DuplicateTable
 
         return found;
     }
+
+    private (long Id, IReadOnlyList<long> Stands, IReadOnlyList<long> Asks) Keyed((long Id, Document Document) one) =>
+        (one.Id, DuplicateRule.StandsUnder(one.Document), DuplicateRule.AsksFor(one.Document, suppliers, accounts));
 
     /// <summary>The documents that may be duplicates of one of these, as they are now or were before: they are to be looked at again when
     /// these change.</summary>
@@ -90,17 +93,18 @@ public sealed class DuplicateTable
         foreach (var part in keys.Chunk(KeysAtOnce))
         {
             foreach (
-                var (key, id) in company.Query<(long Key, long? Id)>(
+                var (key, id) in company.Query<(long Key, long Id)>(
                     """
-                    select j.value, (select k.document_id from duplicate_key k where k.key = j.value and not exists (select 1 from given g
-                      where g.id = k.document_id) order by k.document_id limit 1)
-                    from json_each(@keys) j
+                    with asked as materialized (
+                      select j.value as key, (select k.document_id from duplicate_key k where k.key = j.value and not exists (
+                        select 1 from given g where g.id = k.document_id) order by k.document_id limit 1) as id
+                      from json_each(@keys) j)
+                    select key, id from asked where id is not null
                     """,
                     new { keys = JsonSerializer.Serialize(part) }
                 )
             )
-                if (id is { } one)
-                    found[key] = one;
+                found[key] = id;
         }
 
         return found;

@@ -1,3 +1,4 @@
+using System.Text;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
 
@@ -12,6 +13,7 @@ internal sealed class Prepared : IDisposable
 
     // Where each of the given values goes: a statement may name them in another order.
     private readonly int[] places;
+    private byte[] buffer = new byte[512];
 
     /// <summary>Any statement.</summary>
     /// <param name="connection">The file.</param>
@@ -47,10 +49,20 @@ internal sealed class Prepared : IDisposable
 
     public void Dispose() => statement.Dispose();
 
+    // Bytes in a buffer of this statement: the library copies them, and nothing is left behind for each text.
+    private ReadOnlySpan<byte> Utf8(string text)
+    {
+        var most = Encoding.UTF8.GetMaxByteCount(text.Length);
+        if (buffer.Length < most)
+            buffer = new byte[most];
+        return buffer.AsSpan(0, Encoding.UTF8.GetBytes(text, buffer));
+    }
+
     private int Bind(int place, object value) =>
         value switch
         {
-            string text => raw.sqlite3_bind_text(statement, place, text),
+            string { Length: > 0 } text => raw.sqlite3_bind_text(statement, place, Utf8(text)),
+            string => raw.sqlite3_bind_text(statement, place, ""),
             long number => raw.sqlite3_bind_int64(statement, place, number),
             int number => raw.sqlite3_bind_int64(statement, place, number),
             DBNull => raw.sqlite3_bind_null(statement, place),

@@ -45,13 +45,15 @@ internal static class TakeIn
         if (problems.Any)
             throw Upload.Refused(file.Name, problems);
 
-        // The original first: an arrival never names one that is not there.
-        books.File.Originals.Add(file.Hash, file.Content, books.Now);
+        // Beside the planning, and there before an arrival names it.
+        var original = Task.Run(() => books.File.Originals.Add(file.Hash, file.Content, books.Now));
         var today = books.Today;
         Telemetry.TakenIn.Add(documents.Count);
         return books.File.InTransaction(c =>
         {
-            var plan = Save(c, books, file, documents);
+            var plan = ArrivalPlan.Of(c, documents, CancellationToken.None);
+            original.GetAwaiter().GetResult();
+            Save(c, books, file, documents, plan);
             var answer = TakeInAnswer.Of(plan, file.Name, documents, problems, currency, today);
             new AuditTable(c).Add(
                 books.Now,
@@ -81,9 +83,14 @@ internal static class TakeIn
                 $"{file.Name} is of a form that is not read here. Nothing was taken in; what is read is {readers.Reads}."
             );
 
-    private static ArrivalPlan Save(SqliteConnection company, CompanyBooks books, ArrivedFile file, IReadOnlyList<FiledDocument> filed)
+    private static void Save(
+        SqliteConnection company,
+        CompanyBooks books,
+        ArrivedFile file,
+        IReadOnlyList<FiledDocument> filed,
+        ArrivalPlan plan
+    )
     {
-        var plan = ArrivalPlan.Of(company, filed, CancellationToken.None);
         plan.Arrival = new ArrivalTable(company).Add(
             new ArrivalRow(
                 0,
@@ -99,6 +106,7 @@ internal static class TakeIn
             )
         );
         var cause = new CodingCause(books.Now, books.Who, $"file {file.Name}");
+        var indexes = IndexesAside.While(company, plan.Added);
         using (var writer = new CodingWriter(company, cause))
         {
             foreach (var change in plan.Changes)
@@ -113,6 +121,8 @@ internal static class TakeIn
             writer.Complete();
         }
 
+        indexes.Restore();
+
         Propose(company, books, file.Name, plan);
         var updated = plan.Changes.Where(c => c.Before is not null).ToList();
         if (updated.Count > 0)
@@ -124,7 +134,6 @@ internal static class TakeIn
         var spellings = plan.NewSpellings();
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
-        return plan;
     }
 
     // What a source sends anew for a document that is posted stays open until somebody decides; what it sends as it was posted closes that
