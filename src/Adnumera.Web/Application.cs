@@ -63,7 +63,7 @@ public static class Application
             }
         );
         settings.Doors.Open(builder, port);
-        builder.Services.AddSerilog(c => Logs.Configure(c, settings.StructuredLogs));
+        builder.Services.AddSerilog(c => Logs.Configure(c, settings.StructuredLogs), preserveStaticLogger: true);
         Telemetry.Add(builder.Services, settings.Telemetry);
         builder.Services.AddHealthChecks().AddCheck<InstallationHealth>("installation");
         builder.Services.AddSingleton(settings);

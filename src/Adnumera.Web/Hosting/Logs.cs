@@ -26,13 +26,18 @@ internal static class Logs
     }
 
     /// <summary>One line a request: method, path, status, time.</summary>
-    public static void Requests(WebApplication app) =>
+    public static void Requests(WebApplication app)
+    {
+        // This application's own: the static one is that of whichever started last in the process.
+        var log = app.Services.GetRequiredService<Serilog.ILogger>();
         app.UseSerilogRequestLogging(o =>
         {
+            o.Logger = log;
             o.IncludeQueryInRequestPath = false;
             o.GetLevel = (http, _, error) =>
                 error is not null || http.Response.StatusCode >= StatusCodes.Status500InternalServerError ? LogEventLevel.Error
                 : http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal) ? LogEventLevel.Information
                 : LogEventLevel.Debug;
         });
+    }
 }
