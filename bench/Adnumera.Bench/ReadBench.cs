@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using System.Xml;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
@@ -64,8 +65,8 @@ internal static class ReadBench
     private static void Ours(IReadOnlyList<ArrivedFile> files, Stream stream)
     {
         var problems = new Problems();
-        var choices = new ReadingChoices("bench");
-        var records = files.SelectMany(f => SourceFile.Read(f, choices, problems)).ToList();
+        var choices = new ReadingChoices("bench", Currency.Usd);
+        var records = files.SelectMany(f => OpenForms.All.Read(f, choices, problems)).ToList();
         using var documents = new DocumentsWriter(stream);
         foreach (var record in ArrivedRecords.Once(ArrivedRecords.Corrected(records), problems))
             if (record is ArrivedRecord.Taken { Document: Document document })

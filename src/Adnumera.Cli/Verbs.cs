@@ -2,7 +2,8 @@ using System.CommandLine;
 using Adnumera.Cli.Entries;
 using Adnumera.Cli.Proof;
 using Adnumera.Cli.Reading;
-using Adnumera.Formats.Reading;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Sources;
 
 namespace Adnumera.Cli;
 
@@ -91,7 +92,10 @@ internal static class Verbs
             ReadVerb.Run(
                 terminal,
                 parsed.GetRequiredValue(files),
-                new ReadingChoices(parsed.GetRequiredValue(source).Trim(), parsed.GetValue(account)?.Trim() ?? ""),
+                new ReadingChoices(parsed.GetRequiredValue(source).Trim(), Currency.Usd)
+                {
+                    PaymentAccount = parsed.GetValue(account)?.Trim() ?? "",
+                },
                 parsed.GetValue(layout),
                 parsed.GetValue(strict),
                 parsed.GetRequiredValue(folder)

@@ -1,4 +1,5 @@
 using System.Text;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
 using Adnumera.LedgerStandIn;
 using Adnumera.Storage.Companies;
@@ -41,7 +42,12 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
     }
 
     public void TakeIn((string Name, string Content) sample) =>
-        Web.Documents.TakeIn.Run(books, readers, new ArrivedFile(sample.Name, Encoding.UTF8.GetBytes(sample.Content)));
+        Web.Documents.TakeIn.Run(
+            books,
+            readers,
+            new ArrivedFile(sample.Name, Encoding.UTF8.GetBytes(sample.Content)),
+            ReadingChoices.AsTheFileSays(Currency.Usd)
+        );
 
     /// <summary>The administrator looked through the choices and left them as they are.</summary>
     public void Choose() => file.InTransaction(c => ChoiceEndpoints.Save(c, books with { Who = "Theo Arkwright" }, new Choices()));

@@ -1,7 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Adnumera.Core.Sources;
-using Adnumera.Formats.Documents;
+using Adnumera.Formats.Reading;
 using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Backups;
 using Adnumera.Web.Coding;
@@ -83,7 +83,7 @@ public static class Application
         builder.Services.AddSingleton<BackupRun>();
         builder.Services.AddSingleton<Restart>();
         builder.Services.AddSingleton<PostingClock>();
-        builder.Services.AddSingleton(new ArrivalReaders([new DocumentsFileReader()]));
+        builder.Services.AddSingleton(OpenForms.All);
         if (!IsDescribing)
         {
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());

@@ -122,13 +122,19 @@ internal sealed class Books : IDisposable
                     documents.Length,
                     documents.Length,
                     0,
+                    0,
+                    "",
+                    "documents_file",
+                    "",
+                    "",
+                    0,
                     0
                 )
             );
             var next = arrivals.LastDocument() + 1;
             using var writer = new CodingWriter(c);
             foreach (var document in documents)
-                writer.Insert(next++, composer.Compose(document), new ArrivalPlace(arrival, 2, 2, null));
+                writer.Insert(next++, composer.Compose(document), new ArrivalPlace(arrival, "row 2", null));
             writer.Complete();
             return 0;
         });
@@ -140,7 +146,7 @@ internal sealed class Books : IDisposable
             var (table, composer) = (new DocumentTable(c), Composer(c));
             var before = table.Load([c.ExecuteScalar<long>("select id from document where source_id = @SourceId", document.Identity)])[0];
             using var writer = new CodingWriter(c);
-            writer.Replace(before, composer.Compose(document), new ArrivalPlace(1, 2, 2, null));
+            writer.Replace(before, composer.Compose(document), new ArrivalPlace(1, "row 2", null));
             writer.Complete();
             return 0;
         });

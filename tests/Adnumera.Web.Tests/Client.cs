@@ -120,6 +120,14 @@ internal sealed class Client : IDisposable
 
     public Task<JsonElement> TakeIn(string csv) => TakeIn("arrivals", csv);
 
+    /// <summary>Sends a file as it is to one of the addresses of arrivals.</summary>
+    public async Task<JsonElement> SendFile(string path, byte[] file)
+    {
+        using var content = new ByteArrayContent(file);
+        using var answer = await Send(HttpMethod.Post, In(path), content);
+        return await Read(answer);
+    }
+
     /// <summary>Posts what is ready and waits until the dispatch is over.</summary>
     public async Task<JsonElement> Dispatch(House house)
     {

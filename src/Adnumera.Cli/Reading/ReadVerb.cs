@@ -30,7 +30,7 @@ internal static class ReadVerb
             var before = inputs.Problems.Count;
             var content = inputs.Read(path);
             if (inputs.Problems.Count == before)
-                records.AddRange(SourceFile.Read(new ArrivedFile(Inputs.Name(path), content), choices, inputs.Problems));
+                records.AddRange(OpenForms.All.Read(new ArrivedFile(Inputs.Name(path), content), choices, inputs.Problems));
         }
 
         if (inputs.Report())

@@ -24,7 +24,8 @@ public readonly record struct RecordKey(string Account, string Id);
 /// <summary>What a record does to another one of the same account.</summary>
 /// <param name="Of">The other one.</param>
 /// <param name="Deletes">Whether nothing comes in its place.</param>
-public readonly record struct Correction(RecordKey Of, bool Deletes);
+/// <param name="SourceId">The source's own id of the other one's document.</param>
+public readonly record struct Correction(RecordKey Of, bool Deletes, string SourceId);
 
 /// <summary>A record as a source has it: a document, or what is skipped and shown.</summary>
 /// <param name="File">The file's name.</param>
@@ -34,6 +35,9 @@ public abstract record ArrivedRecord(string File, string Place, string SourceId)
 {
     /// <summary>What other records name it by; none where its form does not correct records by name.</summary>
     public RecordKey? Key { get; init; }
+
+    /// <summary>The last four of the account on whose statement it stands; blank for none.</summary>
+    public string Account { get; init; } = "";
 
     /// <summary>The record that this one replaces or deletes.</summary>
     public Correction? Corrects { get; init; }

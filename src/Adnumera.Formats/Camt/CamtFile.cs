@@ -54,7 +54,10 @@ public static class CamtFile
                 }
 
                 foreach (var record in new CamtEntry(child, statement, ++number, file.Name, source, paymentAccount).Records())
-                    yield return record;
+                    yield return record with
+                    {
+                        Account = statement.LastFour,
+                    };
             }
 
             if (reader is { NodeType: XmlNodeType.Element, Depth: 2, LocalName: "Stmt" })

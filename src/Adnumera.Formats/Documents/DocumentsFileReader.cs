@@ -1,33 +1,34 @@
-using System.Text;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Markup;
 
 namespace Adnumera.Formats.Documents;
 
-/// <summary>The documents file as a form of arrivals, with the application's own limits: plain texts, days that books speak of.</summary>
+/// <summary>The documents file as a form of arrivals: a table that has every column that it must have.</summary>
 public sealed class DocumentsFileReader : IArrivalReader
 {
-    private const int Looked = 8192;
+    /// <inheritdoc/>
+    public ArrivalForm Form => ArrivalForm.DocumentsFile;
 
     /// <inheritdoc/>
     public string Reads => "a documents file (CSV in UTF-8)";
 
-    /// <summary>Text is taken for a documents file: what is wrong with it, a missing column among it, is told by reading it. A packed or
-    /// binary file is none.</summary>
-    public bool Recognises(ArrivedFile file)
-    {
-        var head = file.Content.AsSpan(0, Math.Min(file.Content.Length, Looked));
-        return !head.StartsWith("PK"u8) && !head.StartsWith("%PDF"u8) && !head.Contains((byte)0) && !IsMarkup(head);
-    }
-
     /// <inheritdoc/>
-    public IReadOnlyList<FiledDocument> Read(ArrivedFile file, Currency company, Problems problems) =>
-        DocumentsFile.Read(file.Name, file.Content, company, problems, strict: true);
+    public bool Recognises(ArrivedFile file) => !Xml.LooksLikeMarkup(file.Content) && DocumentsFile.HasItsHeader(file.Content);
 
-    private static bool IsMarkup(ReadOnlySpan<byte> head)
+    /// <summary>Reads its documents. Those of another source than the chosen one are an error; blank, each is of its own.</summary>
+    public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems)
     {
-        if (head.StartsWith(Encoding.UTF8.Preamble))
-            head = head[Encoding.UTF8.Preamble.Length..];
-        return head.TrimStart(" \t\r\n"u8).StartsWith("<"u8);
+        var filed = DocumentsFile.Read(file.Name, file.Content, choices.Company, problems, choices.IsStrict);
+        if (choices.Source.Length > 0)
+            foreach (var other in filed.Where(f => f.Document.Identity.Source != choices.Source))
+                problems.Add(
+                    new Problem(
+                        file.Name,
+                        other.FirstRow,
+                        "source",
+                        $"{Quote.Of(other.Document.Identity.Source)} is another source; expected {Quote.Of(choices.Source)}"
+                    )
+                );
+        return [.. filed.Select(f => new ArrivedRecord.Taken(file.Name, f.Place, f.Document))];
     }
 }

@@ -1,4 +1,6 @@
+using System.Text.Encodings.Web;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Json;
@@ -12,7 +14,12 @@ public static class LayoutFile
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static Layout Read(string file, byte[] content, Problems problems)
+    public static Layout Read(string file, byte[] content, Problems problems) => Read(file, content, problems, Check);
+
+    /// <summary>Reads how a table is written, while nothing is said yet of what its columns mean.</summary>
+    public static Layout ReadWritten(string file, byte[] content, Problems problems) => Read(file, content, problems, (_, _) => { });
+
+    private static Layout Read(string file, byte[] content, Problems problems, Action<Layout, Action<string, string>> check)
     {
         void Error(string name, string message) => problems.Add(new Problem(file, 0, name, message));
         return JsonObjectFile.Read(
@@ -26,11 +33,45 @@ public static class LayoutFile
                 var layout = new Layout();
                 foreach (var property in json.EnumerateObject())
                     layout = Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
-                Check(layout, Error);
+                check(layout, Error);
                 return layout;
             }
         );
     }
+
+    /// <summary>Writes a layout as it is read; what is as usual is left out.</summary>
+    public static string Write(Layout layout)
+    {
+        var usual = new Layout();
+        var json = new JsonObject { ["columns"] = new JsonObject(layout.Columns.Select(c => KeyValuePair.Create(c.Key, Node(c.Value)))) };
+        if (layout.Constants.Count > 0)
+            json["constants"] = new JsonObject(layout.Constants.Select(c => KeyValuePair.Create(c.Key, (JsonNode?)c.Value)));
+        void Unless<T>(string name, T value, T usually, JsonNode node)
+        {
+            if (!Equals(value, usually))
+                json[name] = node;
+        }
+
+        Unless("date", layout.Date, usual.Date, layout.Date);
+        Unless("decimal", layout.Decimal, usual.Decimal, layout.Decimal);
+        Unless("group", layout.Group, usual.Group, layout.Group);
+        Unless("delimiter", layout.Delimiter, usual.Delimiter, layout.Delimiter.ToString());
+        Unless("encoding", layout.Encoding, usual.Encoding, layout.Encoding);
+        Unless("sheet", layout.Sheet, usual.Sheet, layout.Sheet);
+        Unless("header_row", layout.HeaderRow, usual.HeaderRow, layout.HeaderRow);
+        Unless("amounts", layout.Amounts, usual.Amounts, Words<AmountsMeaning>.Of(layout.Amounts));
+        Unless("document", layout.Document.Count, 0, new JsonArray([.. layout.Document.Select(d => (JsonNode)d)]));
+        return json.ToJsonString(Written);
+    }
+
+    private static readonly JsonSerializerOptions Written = new()
+    {
+        WriteIndented = true,
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    private static JsonNode? Node(IReadOnlyList<string> theirs) =>
+        theirs.Count == 1 ? theirs[0] : new JsonArray([.. theirs.Select(t => (JsonNode)t)]);
 
     private static Layout Apply(Layout layout, JsonProperty property, Action<string, string> error, Action<string> notice)
     {

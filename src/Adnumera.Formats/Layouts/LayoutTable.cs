@@ -13,7 +13,7 @@ internal static class LayoutTable
     /// <summary>The rows from the header on; blank ones are left out.</summary>
     /// <exception cref="FileFaultException">It cannot be read as the layout says.</exception>
     public static IEnumerable<TableRow> Rows(ArrivedFile file, Layout layout, Problems problems) =>
-        (file.Content.AsSpan().StartsWith("PK"u8) ? Sheet(file, layout) : Delimited(file, layout, problems)).Where(r =>
+        (TableReader.IsWorkbook(file) ? Sheet(file, layout) : Delimited(file, layout, problems)).Where(r =>
             r.Cells.Any(c => c.Text.Length > 0)
         );
 

@@ -50,7 +50,7 @@ public static class OfxFile
         if (posted.Length < 8 || !Fields.TryDate($"{posted[..4]}-{posted[4..6]}-{posted[6..8]}", out var date))
             throw Fault("DTPOSTED", $"{Quote.Of(posted)} is not a date; expected one such as 20260309");
 
-        var last = t.Account.Length > 4 ? t.Account[^4..] : t.Account;
+        var last = LastFour(t.Account);
         var account = paymentAccount.Length > 0 ? paymentAccount : last;
         var (type, supplier) = (Field("TRNTYPE").ToUpperInvariant(), First(Field("NAME"), Field("PAYEE/NAME")));
         var (sourceId, key) = ($"{last}:{id}", new RecordKey(t.Account, id));
@@ -59,6 +59,7 @@ public static class OfxFile
         ArrivedRecord Skipped(SkipReason reason, string detail) =>
             new ArrivedRecord.Skipped(file, place, sourceId, date, amount, currency, reason, $"{detail}{Named(supplier, description)}.")
             {
+                Account = last,
                 Key = key,
                 Corrects = corrects,
             };
@@ -99,19 +100,25 @@ public static class OfxFile
             }
         )
         {
+            Account = last,
             Key = key,
             Corrects = corrects,
         };
     }
 
-    private static Correction? CorrectionOf(OfxTransaction t, Func<string, string> field, Func<string, string, Exception> fault) =>
-        (field("CORRECTFITID"), field("CORRECTACTION").ToUpperInvariant()) switch
+    private static Correction? CorrectionOf(OfxTransaction t, Func<string, string> field, Func<string, string, Exception> fault)
+    {
+        Correction Correct(string id, bool deletes) => new(new RecordKey(t.Account, id), deletes, $"{LastFour(t.Account)}:{id}");
+        return (field("CORRECTFITID"), field("CORRECTACTION").ToUpperInvariant()) switch
         {
             ("", _) => null,
-            (var of, "REPLACE") => new Correction(new RecordKey(t.Account, of), Deletes: false),
-            (var of, "DELETE") => new Correction(new RecordKey(t.Account, of), Deletes: true),
+            (var of, "REPLACE") => Correct(of, deletes: false),
+            (var of, "DELETE") => Correct(of, deletes: true),
             (_, var action) => throw fault("CORRECTACTION", $"{Quote.Of(action)} is not known; expected REPLACE or DELETE"),
         };
+    }
+
+    private static string LastFour(string account) => account.Length > 4 ? account[^4..] : account;
 
     // A decimal point or comma, and a plus, as the standard allows (3.2.9).
     private static long Amount(string text, Currency currency, Func<string, string, Exception> fault)

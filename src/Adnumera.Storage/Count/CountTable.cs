@@ -96,13 +96,12 @@ public sealed class CountTable(SqliteConnection company)
     {
         // Without a period the first document stands at the beginning of hold_by_reason, with one in hold_by_period.
         var within = period is null ? "" : " and h.period = @period";
+        var cells = period is null ? "hold_total where documents > 0" : "hold_cell where period = @period and documents > 0";
         return company
             .Query<WaitingCause>(
                 $"""
                 with cause as (
-                  select reason, value, sum(documents) as documents, sum(money) as money from hold_cell
-                  where @period is null or period = @period group by reason, value having sum(documents) > 0
-                  order by money desc, reason, value limit @most),
+                  select reason, value, documents, money from {cells} order by money desc, reason, value limit @most),
                 first as (
                   select c.*, (select min(h.document_id) from hold h where h.reason = c.reason and h.value = c.value{within}) as document_id
                   from cause c)
@@ -118,7 +117,7 @@ public sealed class CountTable(SqliteConnection company)
             .AsList();
     }
 
-    /// <summary>The causes counted anew from the reasons, and as they are kept.</summary>
+    /// <summary>The causes counted anew from the reasons, and as they are kept; all months together under none.</summary>
     public (
         IReadOnlyList<(string Reason, string Value, string Period, long Documents, long Money)> Recount,
         IReadOnlyList<(string Reason, string Value, string Period, long Documents, long Money)> Kept
@@ -127,16 +126,24 @@ public sealed class CountTable(SqliteConnection company)
             company
                 .Query<(string, string, string, long, long)>(
                     """
-                    select h.reason, h.value, d.period, count(distinct d.id), sum(coalesce((select abs(l.net + l.tax) from document_line l
-                      where l.document_id = h.document_id and l.line = h.line), d.total))
-                    from hold h join document d on d.id = h.document_id group by h.reason, h.value, d.period
-                    order by h.reason, h.value, d.period
+                    with held as (
+                      select h.reason, h.value, d.period, count(distinct d.id) as documents,
+                        sum(coalesce((select abs(l.net + l.tax) from document_line l
+                          where l.document_id = h.document_id and l.line = h.line), d.total)) as money
+                      from hold h join document d on d.id = h.document_id group by h.reason, h.value, d.period)
+                    select * from held
+                    union all select reason, value, '', sum(documents), sum(money) from held group by reason, value
+                    order by 1, 2, 3
                     """
                 )
                 .AsList(),
             company
                 .Query<(string, string, string, long, long)>(
-                    "select reason, value, period, documents, money from hold_cell where documents <> 0 order by reason, value, period"
+                    """
+                    select reason, value, period, documents, money from hold_cell where documents <> 0
+                    union all select reason, value, '', documents, money from hold_total where documents <> 0
+                    order by 1, 2, 3
+                    """
                 )
                 .AsList()
         );

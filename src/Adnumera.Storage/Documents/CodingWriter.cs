@@ -13,10 +13,9 @@ namespace Adnumera.Storage.Documents;
 
 /// <summary>Where a document stands in what arrived.</summary>
 /// <param name="Arrival">The arrival.</param>
-/// <param name="FirstRow">Its first row there.</param>
-/// <param name="LastRow">Its last row there.</param>
+/// <param name="Place">Where it stands there, as people say it.</param>
 /// <param name="DuplicateOf">The earliest document that it may be a duplicate of; none for most.</param>
-public readonly record struct ArrivalPlace(long Arrival, long FirstRow, long LastRow, long? DuplicateOf);
+public readonly record struct ArrivalPlace(long Arrival, string Place, long? DuplicateOf);
 
 /// <summary>
 /// Writes documents and what was decided about them, and keeps the count and the values' totals in step. All within the caller's
@@ -72,6 +71,17 @@ public sealed class CodingWriter : IDisposable
             foreach (var change in DocumentDifferences.Of(before.Document, d))
                 Note(before.Id, cause, change);
         Recode(before, coded, lines: false);
+    }
+
+    /// <summary>Takes a document out that came by mistake, with everything that was noted about it but the audit.</summary>
+    public void Remove(StoredDocument document)
+    {
+        var (d, none) = (document.Document, default(Tally) - TallyOf(document.Document));
+        values.Take(document.Place());
+        count.Stand(d.Identity.Source, document.Period, document.State, d.Kind, none);
+        count.Date(d.Identity.Source, d.Date, none);
+        count.Arrive(d.Identity.Source, document.Period, none);
+        rows.Remove(document.Id);
     }
 
     /// <summary>Writes anew under which keys others find a document as a duplicate.</summary>

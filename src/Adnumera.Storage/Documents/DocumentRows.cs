@@ -13,11 +13,14 @@ internal sealed class DocumentRows : IDisposable
     private const string HeadColumns =
         "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key "
         + "to_account to_account_key merchant_code attachment "
-        + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id first_row last_row";
+        + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id place";
 
     private const string LineColumns =
         "document_id line description category category_key item item_key cost_code cost_code_key quantity unit_price net tax_code tax "
         + "account original_account decided_account decided_rung decided_tax_code_key waiting";
+
+    // What else is noted of a document that is not in the ledger.
+    private static readonly string[] OfDocument = ["document_change", "proposed_correction", "reading", "recoding_due", "text_due"];
 
     private readonly Prepared insertHead,
         updateHead,
@@ -32,7 +35,8 @@ internal sealed class DocumentRows : IDisposable
         insertHold,
         removeHolds,
         insertDue;
-    private readonly Prepared[] all;
+    private readonly Prepared[] all,
+        removeAll;
 
     public DocumentRows(SqliteConnection company)
     {
@@ -65,8 +69,20 @@ internal sealed class DocumentRows : IDisposable
         insertHold = Prepared.Insert(company, "hold", "document_id line reason value detail", "on conflict do nothing");
         removeHolds = new Prepared(company, "delete from hold where document_id = @id", "id");
         insertDue = Prepared.Insert(company, "text_due", "document_id", "on conflict do nothing");
+        removeAll =
+        [
+            removeHolds,
+            removeKeys,
+            removeDimensions,
+            removeLines,
+            .. OfDocument.Select(t => new Prepared(company, $"delete from {t} where document_id = @id", "id")),
+            new Prepared(company, "delete from document_text where rowid = @id", "id"),
+            new Prepared(company, "update document set duplicate_of = null where duplicate_of = @id", "id"),
+            new Prepared(company, "delete from document where id = @id", "id"),
+        ];
         all =
         [
+            .. removeAll.Skip(4),
             insertHead,
             updateHead,
             updateCoding,
@@ -117,6 +133,13 @@ internal sealed class DocumentRows : IDisposable
         WriteKeys(id, document);
     }
 
+    /// <summary>Takes a document out, and whatever else stands under its number.</summary>
+    public void Remove(long id)
+    {
+        foreach (var prepared in removeAll)
+            prepared.Run(id);
+    }
+
     public void RemoveHolds(long id) => removeHolds.Run(id);
 
     public void WriteHold(long id, HoldReason reason)
@@ -157,8 +180,7 @@ internal sealed class DocumentRows : IDisposable
             d.NotDuplicate ? 1 : 0,
             (object?)at.DuplicateOf ?? DBNull.Value,
             at.Arrival,
-            at.FirstRow,
-            at.LastRow,
+            at.Place,
         ];
 
     private static object[] Coding(Composition coded, DocumentState state, string period) =>

@@ -21,9 +21,8 @@ public sealed record StoredDocument
 
     public long ArrivalId { get; init; }
 
-    public long FirstRow { get; init; }
-
-    public long LastRow { get; init; }
+    /// <summary>Where it stands in its file, as people say it.</summary>
+    public string FoundAt { get; init; } = "";
 
     public DateOnly EntryDate { get; init; }
 

@@ -119,6 +119,13 @@ internal static class Recoding
         return count;
     }
 
+    /// <summary>Looks again at documents whose earlier ones went, and codes them anew.</summary>
+    public static void LookAgain(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
+    {
+        FindAgain(company, ids, cause);
+        Recode(company, ids, cause);
+    }
+
     private static void FindAgain(SqliteConnection company, IReadOnlyList<long> ids, CodingCause cause)
     {
         var (table, documents) = (new DuplicateTable(company), new DocumentTable(company));

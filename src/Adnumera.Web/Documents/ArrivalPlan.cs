@@ -14,7 +14,7 @@ namespace Adnumera.Web.Documents;
 /// <param name="Before">As it is here; none when it is new.</param>
 /// <param name="Id">The id that it has or will have.</param>
 /// <param name="DuplicateOf">The earliest document that it may be a duplicate of.</param>
-internal sealed record ArrivalChange(FiledDocument File, Composition Composed, StoredDocument? Before, long Id, long? DuplicateOf);
+internal sealed record ArrivalChange(ArrivedRecord.Taken File, Composition Composed, StoredDocument? Before, long Id, long? DuplicateOf);
 
 /// <summary>What a file would change, worked out without writing.</summary>
 internal sealed class ArrivalPlan
@@ -42,7 +42,7 @@ internal sealed class ArrivalPlan
     public int Unchanged { get; private set; }
 
     /// <summary>Works it out.</summary>
-    public static ArrivalPlan Of(SqliteConnection company, IReadOnlyList<FiledDocument> filed, CancellationToken cancel)
+    public static ArrivalPlan Of(SqliteConnection company, IReadOnlyList<ArrivedRecord.Taken> filed, CancellationToken cancel)
     {
         var plan = new ArrivalPlan();
         plan.Compose(company, plan.Compare(company, filed, cancel), cancel);
@@ -61,15 +61,15 @@ internal sealed class ArrivalPlan
         ];
 
     // Which documents are new or differ, each with the id that it has or will have.
-    private List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> Compare(
+    private List<(ArrivedRecord.Taken File, Document Document, StoredDocument? Before, long Id)> Compare(
         SqliteConnection company,
-        IReadOnlyList<FiledDocument> filed,
+        IReadOnlyList<ArrivedRecord.Taken> filed,
         CancellationToken cancel
     )
     {
         var table = new DocumentTable(company);
         var next = new ArrivalTable(company).LastDocument() + 1;
-        var found = new List<(FiledDocument, Document, StoredDocument?, long)>();
+        var found = new List<(ArrivedRecord.Taken, Document, StoredDocument?, long)>();
         foreach (var batch in filed.Chunk(Batch))
         {
             cancel.ThrowIfCancellationRequested();
@@ -102,7 +102,7 @@ internal sealed class ArrivalPlan
 
     private void Compose(
         SqliteConnection company,
-        List<(FiledDocument File, Document Document, StoredDocument? Before, long Id)> found,
+        List<(ArrivedRecord.Taken File, Document Document, StoredDocument? Before, long Id)> found,
         CancellationToken cancel
     )
     {

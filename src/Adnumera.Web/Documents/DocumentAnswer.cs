@@ -92,9 +92,8 @@ public sealed record DocumentAnswer
 
     public required string ArrivedAt { get; init; }
 
-    public required long FirstRow { get; init; }
-
-    public required long LastRow { get; init; }
+    /// <summary>Where it stands in the file, as people say it.</summary>
+    public required string FoundAt { get; init; }
 
     public required IReadOnlyList<LineAnswer> Lines { get; init; }
 

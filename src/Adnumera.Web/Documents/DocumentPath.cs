@@ -21,10 +21,9 @@ internal static class DocumentPath
         Chart chart
     )
     {
-        var rows = stored.FirstRow == stored.LastRow ? $"row {stored.FirstRow}" : $"rows {stored.FirstRow}–{stored.LastRow}";
         List<PathStep> steps =
         [
-            new(arrival.At, arrival.Who, $"arrived, file {arrival.FileName}, {rows}"),
+            new(arrival.At, arrival.Who, $"arrived, file {arrival.FileName}{(stored.FoundAt.Length > 0 ? $", {stored.FoundAt}" : "")}"),
             .. new AuditTable(company).Of($"document/{stored.Id}").Select(a => new PathStep(a.At, a.Who, Decided(a, chart))),
             .. new DocumentChangeTable(company)
                 .Of(stored.Id)

@@ -1,8 +1,8 @@
 using System.Text;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
@@ -22,39 +22,44 @@ internal static class TakeIn
     /// <param name="books">The company's books.</param>
     /// <param name="readers">The forms that can be read.</param>
     /// <param name="file">The file.</param>
+    /// <param name="choices">How it is read.</param>
     /// <param name="cancel">Stops it when nobody waits for it.</param>
-    public static TakeInAnswer Preview(CompanyBooks books, ArrivalReaders readers, ArrivedFile file, CancellationToken cancel)
+    public static TakeInAnswer Preview(
+        CompanyBooks books,
+        ArrivalReaders readers,
+        ArrivedFile file,
+        ReadingChoices choices,
+        CancellationToken cancel
+    )
     {
-        var currency = books.File.Read(c => new CompanyTable(c).Currency());
         var problems = new Problems();
-        var documents = Read(readers, file, currency, problems);
-        var today = books.Today;
+        var arriving = ArrivingFile.Read(readers, file, choices, problems);
         return problems.Any
-            ? TakeInAnswer.Faulty(file.Name, problems)
-            : books.File.Read(c => TakeInAnswer.Of(ArrivalPlan.Of(c, documents, cancel), file.Name, documents, problems, currency, today));
+            ? TakeInAnswer.Faulty(file.Name, arriving.Form, problems)
+            : books.File.Read(c =>
+                TakeInAnswer.Of(ArrivalPlan.Of(c, Renamed(c, arriving), cancel), arriving, problems, choices.Company, books.Today)
+            );
     }
 
     /// <summary>Takes a file in. What a person decided to take in is taken in wherever they have gone since.</summary>
     /// <exception cref="RefusedException">The file has errors.</exception>
-    public static TakeInAnswer Run(CompanyBooks books, ArrivalReaders readers, ArrivedFile file)
+    public static TakeInAnswer Run(CompanyBooks books, ArrivalReaders readers, ArrivedFile file, ReadingChoices choices)
     {
         using var work = Telemetry.Work.StartActivity("take in");
-        var currency = books.File.Read(c => new CompanyTable(c).Currency());
         var problems = new Problems();
-        var documents = Read(readers, file, currency, problems);
+        var arriving = ArrivingFile.Read(readers, file, choices, problems);
         if (problems.Any)
             throw Upload.Refused(file.Name, problems);
 
         // Beside the planning, and there before an arrival names it.
         var original = Task.Run(() => books.File.Originals.Add(file.Hash, file.Content, books.Now));
-        var today = books.Today;
-        Telemetry.TakenIn.Add(documents.Count);
+        Telemetry.TakenIn.Add(arriving.Taken.Count);
         return books.File.InTransaction(c =>
         {
-            var plan = ArrivalPlan.Of(c, documents, CancellationToken.None);
+            var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None);
             original.GetAwaiter().GetResult();
-            Save(c, books, file, documents, plan);
-            var answer = TakeInAnswer.Of(plan, file.Name, documents, problems, currency, today);
+            Save(c, books, arriving, plan);
+            var answer = TakeInAnswer.Of(plan, arriving, problems, choices.Company, books.Today);
             new AuditTable(c).Add(
                 books.Now,
                 books.Who,
@@ -64,33 +69,45 @@ internal static class TakeIn
                 new
                 {
                     fileName = file.Name,
+                    choices.Source,
                     answer.Documents,
                     answer.Lines,
                     answer.Added,
                     answer.Updated,
                     answer.Unchanged,
+                    skipped = arriving.Skipped.Count,
                 }
             );
             return answer;
         });
     }
 
-    private static IReadOnlyList<FiledDocument> Read(ArrivalReaders readers, ArrivedFile file, Currency currency, Problems problems) =>
-        readers.For(file) is { } reader
-            ? reader.Read(file, currency, problems)
-            : throw new RefusedException(
-                "not-readable",
-                $"{file.Name} is of a form that is not read here. Nothing was taken in; what is read is {readers.Reads}."
-            );
-
-    private static void Save(
-        SqliteConnection company,
-        CompanyBooks books,
-        ArrivedFile file,
-        IReadOnlyList<FiledDocument> filed,
-        ArrivalPlan plan
-    )
+    // What replaces a document that came with an earlier file is that document, under the name that it has here.
+    private static IReadOnlyList<ArrivedRecord.Taken> Renamed(SqliteConnection company, ArrivingFile arriving)
     {
+        var replaced = arriving.Taken.Where(t => t.Corrects is not null).ToDictionary(t => t, t => Replaced(arriving, t));
+        if (replaced.Count == 0)
+            return arriving.Taken;
+        var here = new DocumentTable(company).Known(replaced.Values);
+        return
+        [
+            .. arriving.Taken.Select(t =>
+                replaced.TryGetValue(t, out var earlier) && here.ContainsKey(earlier)
+                    ? t with
+                    {
+                        Document = t.Document with { Identity = earlier },
+                    }
+                    : t
+            ),
+        ];
+    }
+
+    private static DocumentIdentity Replaced(ArrivingFile arriving, ArrivedRecord.Taken by) =>
+        new(by.Document.Identity.Source, by.Corrects!.Value.SourceId);
+
+    private static void Save(SqliteConnection company, CompanyBooks books, ArrivingFile arriving, ArrivalPlan plan)
+    {
+        var (file, filed, choices) = (arriving.File, arriving.Taken, arriving.Choices);
         plan.Arrival = new ArrivalTable(company).Add(
             new ArrivalRow(
                 0,
@@ -102,16 +119,33 @@ internal static class TakeIn
                 filed.Sum(f => f.Document.Lines.Count),
                 plan.Added,
                 plan.Updated,
-                plan.Unchanged
+                plan.Unchanged,
+                choices.Source.Length > 0 ? choices.Source : OneSource(filed),
+                Words<ArrivalForm>.Of(arriving.Form!.Value),
+                arriving.Account,
+                choices.PaymentAccount,
+                filed.Where(f => f.Document.Currency == choices.Company).Sum(f => f.Document.SignedTotal),
+                arriving.Skipped.Count
             )
         );
+        new SkippedTable(company).Add(plan.Arrival, choices.Source, arriving.Skipped);
+        if (choices.Layout is { } layout && arriving.Form == ArrivalForm.Table)
+            new LayoutTable(company).Keep(
+                new LayoutRow(
+                    TableLook.Of(file, layout).HeaderKey,
+                    choices.Source,
+                    LayoutFile.Write(layout),
+                    Iso.Text(books.Now),
+                    books.Who
+                )
+            );
         var cause = new CodingCause(books.Now, books.Who, $"file {file.Name}");
         var indexes = IndexesAside.While(company, plan.Added);
         using (var writer = new CodingWriter(company, cause))
         {
             foreach (var change in plan.Changes)
             {
-                var at = new ArrivalPlace(plan.Arrival, change.File.FirstRow, change.File.LastRow, change.DuplicateOf);
+                var at = new ArrivalPlace(plan.Arrival, change.File.Place, change.DuplicateOf);
                 if (change.Before is null)
                     writer.Insert(change.Id, change.Composed, at);
                 else
@@ -122,7 +156,6 @@ internal static class TakeIn
         }
 
         indexes.Restore();
-
         Propose(company, books, file.Name, plan);
         var updated = plan.Changes.Where(c => c.Before is not null).ToList();
         if (updated.Count > 0)
@@ -135,6 +168,9 @@ internal static class TakeIn
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
     }
+
+    private static string OneSource(IReadOnlyList<ArrivedRecord.Taken> filed) =>
+        filed.Select(f => f.Document.Identity.Source).Distinct().Take(2).ToList() is [var one] ? one : "";
 
     // What a source sends anew for a document that is posted stays open until somebody decides; what it sends as it was posted closes that
     // again.

@@ -16,8 +16,29 @@ public sealed record ReasonTally(HoldKind Reason, string Detail, int Documents);
 /// <summary>What is worth noticing and holds nothing, and how many.</summary>
 public sealed record NoticeTally(DocumentNotice Notice, string Detail, int Documents);
 
+/// <summary>How many records are no document, and why.</summary>
+public sealed record SkipTally(SkipReason Reason, int Records);
+
+/// <summary>A document of a file, in short.</summary>
+/// <param name="Account">What it is paid from, or goes to.</param>
+/// <param name="Who">The supplier or employee.</param>
+/// <param name="What">The description of its first line.</param>
+public sealed record DocumentSample(
+    string Place,
+    DocumentKind Kind,
+    string Date,
+    string Who,
+    string What,
+    string Reference,
+    string Account,
+    string Total,
+    string Currency,
+    int Lines
+);
+
 /// <summary>What a file would bring, or brought.</summary>
 /// <param name="FileName">The file.</param>
+/// <param name="Form">Its form; none where it is of none that is read.</param>
 /// <param name="Documents">Documents in it.</param>
 /// <param name="Lines">Lines in it.</param>
 /// <param name="Added">New ones.</param>
@@ -31,11 +52,14 @@ public sealed record NoticeTally(DocumentNotice Notice, string Detail, int Docum
 /// <param name="SetAside">How many are set aside.</param>
 /// <param name="Reasons">Why they are held, most first.</param>
 /// <param name="Noticed">What is worth noticing and holds nothing, most first.</param>
+/// <param name="Skipped">Records that are no document, by why; they are kept and shown with the file.</param>
+/// <param name="First">The first documents, as they would come.</param>
 /// <param name="Errors">What is wrong with the file; then nothing is taken in.</param>
 /// <param name="ErrorCount">How many errors there are in all.</param>
 /// <param name="Notices">Worth knowing about the file.</param>
 public sealed record TakeInAnswer(
     string FileName,
+    ArrivalForm? Form,
     int Documents,
     int Lines,
     int Added,
@@ -48,14 +72,19 @@ public sealed record TakeInAnswer(
     TallyText SetAside,
     IReadOnlyList<ReasonTally> Reasons,
     IReadOnlyList<NoticeTally> Noticed,
+    IReadOnlyList<SkipTally> Skipped,
+    IReadOnlyList<DocumentSample> First,
     IReadOnlyList<Problem> Errors,
     int ErrorCount,
     IReadOnlyList<Problem> Notices
 )
 {
-    internal static TakeInAnswer Faulty(string fileName, Problems problems) =>
+    private const int Samples = 8;
+
+    internal static TakeInAnswer Faulty(string fileName, ArrivalForm? form, Problems problems) =>
         new(
             fileName,
+            form,
             0,
             0,
             0,
@@ -66,6 +95,8 @@ public sealed record TakeInAnswer(
             new(0, "0"),
             new(0, "0"),
             new(0, "0"),
+            [],
+            [],
             [],
             [],
             problems.Errors,
@@ -73,15 +104,9 @@ public sealed record TakeInAnswer(
             problems.Notices
         );
 
-    internal static TakeInAnswer Of(
-        ArrivalPlan plan,
-        string fileName,
-        IReadOnlyList<FiledDocument> filed,
-        Problems problems,
-        Currency currency,
-        DateOnly today
-    )
+    internal static TakeInAnswer Of(ArrivalPlan plan, ArrivingFile arriving, Problems problems, Currency currency, DateOnly today)
     {
+        var filed = arriving.Taken;
         Tally coded = default,
             held = default,
             setAside = default;
@@ -105,7 +130,8 @@ public sealed record TakeInAnswer(
             .GroupBy(n => n)
             .Select(g => new NoticeTally(g.Key, g.Key.Sentence(), g.Count()));
         return new TakeInAnswer(
-            fileName,
+            arriving.File.Name,
+            arriving.Form,
             filed.Count,
             filed.Sum(f => f.Document.Lines.Count),
             plan.Added,
@@ -128,9 +154,28 @@ public sealed record TakeInAnswer(
             TallyText.Of(setAside, currency),
             [.. reasons.OrderByDescending(r => r.Documents)],
             [.. noticed.OrderByDescending(n => n.Documents)],
+            [.. arriving.Skipped.GroupBy(s => s.Reason).Select(g => new SkipTally(g.Key, g.Count()))],
+            [.. filed.Take(Samples).Select(Sample)],
             [],
             0,
             problems.Notices
+        );
+    }
+
+    private static DocumentSample Sample(ArrivedRecord.Taken record)
+    {
+        var d = record.Document;
+        return new DocumentSample(
+            record.Place,
+            d.Kind,
+            Day.Text(d.Date),
+            d.Party,
+            d.Lines.Count > 0 ? d.Lines[0].Description : "",
+            d.Reference,
+            d.PaidFrom.Length > 0 ? d.PaidFrom : d.ToAccount,
+            AmountText.Format(d.Total, d.Currency.Digits),
+            d.Currency.Code,
+            d.Lines.Count
         );
     }
 

@@ -1,4 +1,5 @@
 using System.Text;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Reading;
@@ -24,9 +25,9 @@ public class HostileTests
         "Day;Shop;Amount\n12.11.2026;Marrow;-1,50\n13.11.2026;\"Hexham; Ltd\";2,00\n",
     ];
 
-    private static readonly ReadingChoices Choices = new(
-        "bank",
-        Layout: new Layout
+    private static readonly ReadingChoices Choices = new("bank", Currency.Usd)
+    {
+        Layout = new Layout
         {
             Columns = new Dictionary<string, IReadOnlyList<string>>
             {
@@ -38,8 +39,8 @@ public class HostileTests
             Decimal = ",",
             Delimiter = ';',
             Amounts = AmountsMeaning.ChargesNegative,
-        }
-    );
+        },
+    };
 
     [Fact]
     public void Whatever_is_changed_cut_or_put_into_a_file_gives_an_error_or_whole_documents() =>
@@ -51,7 +52,7 @@ public class HostileTests
                     at = Math.Min(at, bytes.Length);
                     byte[] changed = [.. bytes[..at], .. put, .. bytes[Math.Min(at + lost, bytes.Length)..]];
                     var problems = new Problems();
-                    var records = SourceFile.Read(new ArrivedFile("f", changed), Choices, problems);
+                    var records = OpenForms.All.Read(new ArrivedFile("f", changed), Choices, problems);
                     return problems.Any
                         || records.All(r => r is not ArrivedRecord.Taken t || (t.Document.Lines.Count > 0 && t.SourceId.Length > 0));
                 },

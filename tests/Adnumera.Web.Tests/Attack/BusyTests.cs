@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text;
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Documents;
@@ -43,9 +44,15 @@ public sealed class BusyTests
         var file = new ArrivedFile("f.csv", Encoding.UTF8.GetBytes(Header + string.Concat(Enumerable.Range(1, 3000).Select(i => Bill(i)))));
         Assert.Throws<OperationCanceledException>(() =>
         {
-            TakeIn.Preview(house.OpenBooks(), readers, file, new CancellationToken(canceled: true));
+            TakeIn.Preview(
+                house.OpenBooks(),
+                readers,
+                file,
+                ReadingChoices.AsTheFileSays(Currency.Usd),
+                new CancellationToken(canceled: true)
+            );
         });
-        TakeIn.Run(house.OpenBooks(), readers, file);
+        TakeIn.Run(house.OpenBooks(), readers, file, ReadingChoices.AsTheFileSays(Currency.Usd));
         Assert.Equal([3000], States(house, "ready"));
         Assert.Equal(file.Content, house.Company.Originals.Find(file.Hash));
     }

@@ -120,7 +120,7 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
             e => e.StartsWith(error, StringComparison.Ordinal)
         );
         Assert.Equal([1, 0], States(house, "ready", "held"));
-        Assert.Single((await client.Get("arrivals")).EnumerateArray());
+        Assert.Single((await client.Get("arrivals")).GetProperty("files").EnumerateArray());
     }
 
     [Fact]
@@ -130,7 +130,7 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         using var read = await client.Send(HttpMethod.Post, Client.In("arrivals/preview?fileName=latin.csv"), latin);
         Assert.Contains("not valid UTF-8", await read.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         using var sheet = new ByteArrayContent("PK\u0003\u0004rest"u8.ToArray());
-        Assert.Equal("not-readable", (await client.Refused(HttpMethod.Post, "arrivals?fileName=sheet.xlsx", sheet)).Type);
+        Assert.Equal("file", (await client.Refused(HttpMethod.Post, "arrivals?fileName=sheet.xlsx&source=S", sheet)).Type);
         using var large = new ByteArrayContent(new byte[65 * 1024 * 1024]);
         var (status, type, detail) = await client.Refused(HttpMethod.Post, "arrivals?fileName=large.csv", large);
         Assert.Equal((HttpStatusCode.RequestEntityTooLarge, "file-too-large"), (status, type));

@@ -1,4 +1,4 @@
-namespace Adnumera.Formats.Layouts;
+namespace Adnumera.Core.Sources;
 
 /// <summary>What the amounts of a table mean.</summary>
 public enum AmountsMeaning
@@ -46,14 +46,3 @@ public sealed record Layout
     /// <summary>The columns of ours whose equal values make a document; none for a mapped id, else for each row.</summary>
     public IReadOnlyList<string> Document { get; init; } = [];
 }
-
-/// <summary>A cell of a table: its text, and its day or number where the file itself says that it is one.</summary>
-/// <param name="Text">The text, trimmed.</param>
-/// <param name="Day">The day of a date cell.</param>
-/// <param name="Number">The number of a number cell.</param>
-internal readonly record struct TableCell(string Text, DateOnly? Day = null, decimal? Number = null);
-
-/// <summary>A row of a table.</summary>
-/// <param name="Number">Its physical row, from 1.</param>
-/// <param name="Cells">Its cells, as many as the header has.</param>
-internal sealed record TableRow(long Number, IReadOnlyList<TableCell> Cells);

@@ -1,0 +1,13 @@
+using Adnumera.Core.Documents;
+
+namespace Adnumera.Formats.Documents;
+
+/// <summary>A document as a documents file has it.</summary>
+/// <param name="Document">The document.</param>
+/// <param name="FirstRow">The physical line of its first row.</param>
+/// <param name="LastRow">The physical line of its last row.</param>
+public sealed record FiledDocument(Document Document, long FirstRow, long LastRow)
+{
+    /// <summary>Where it stands, as people say it.</summary>
+    public string Place => FirstRow == LastRow ? $"row {FirstRow}" : $"rows {FirstRow}–{LastRow}";
+}

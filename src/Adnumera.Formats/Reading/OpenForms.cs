@@ -1,0 +1,58 @@
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Camt;
+using Adnumera.Formats.Documents;
+using Adnumera.Formats.Invoices;
+using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Ofx;
+
+namespace Adnumera.Formats.Reading;
+
+/// <summary>The open forms in which spending is recorded, in the order in which they are tried.</summary>
+public static class OpenForms
+{
+    /// <summary>All of them.</summary>
+    public static ArrivalReaders All { get; } =
+        new([
+            new Form(
+                ArrivalForm.Ofx,
+                "an OFX statement",
+                f => OfxFile.Recognises(f.Content),
+                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount)
+            ),
+            new Form(
+                ArrivalForm.Camt,
+                "a camt.053 statement",
+                f => CamtFile.Recognises(f.Content),
+                (f, c) => CamtFile.Read(f, c.Source, c.PaymentAccount)
+            ),
+            new Form(
+                ArrivalForm.EInvoice,
+                "a UBL or CII invoice",
+                f => InvoiceFile.Recognises(f.Content),
+                (f, c) => [InvoiceFile.Read(f, c.Source)]
+            ),
+            new Form(
+                ArrivalForm.PdfInvoice,
+                "a PDF that carries one",
+                f => PdfInvoice.Recognises(f.Content),
+                (f, c) => [PdfInvoice.Read(f, c.Source)]
+            ),
+            new DocumentsFileReader(),
+            new TableReader(),
+        ]);
+
+    private sealed record Form(
+        ArrivalForm Which,
+        string Reads,
+        Func<ArrivedFile, bool> Knows,
+        Func<ArrivedFile, ReadingChoices, IEnumerable<ArrivedRecord>> Records
+    ) : IArrivalReader
+    {
+        ArrivalForm IArrivalReader.Form => Which;
+
+        public bool Recognises(ArrivedFile file) => Knows(file);
+
+        public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems) =>
+            [.. Records(file, choices)];
+    }
+}

@@ -1,0 +1,36 @@
+using Adnumera.Core.Sources;
+
+namespace Adnumera.Web.Documents;
+
+/// <summary>A file whose records are read.</summary>
+/// <param name="File">The file.</param>
+/// <param name="Form">Its form; none where it is of none that is read.</param>
+/// <param name="Choices">How it was read.</param>
+/// <param name="Records">Its records, each once; none with errors.</param>
+internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, ReadingChoices Choices, IReadOnlyList<ArrivedRecord> Records)
+{
+    public IReadOnlyList<ArrivedRecord.Taken> Taken { get; } = [.. Records.OfType<ArrivedRecord.Taken>()];
+
+    public IReadOnlyList<ArrivedRecord.Skipped> Skipped { get; } = [.. Records.OfType<ArrivedRecord.Skipped>()];
+
+    /// <summary>The last four of the account that its statement is of; blank for none or several.</summary>
+    public string Account => Records.Select(r => r.Account).Distinct().Take(2).ToList() is [var one] ? one : "";
+
+    /// <summary>Reads a file: what is put right within it is put right, and what comes twice comes once.</summary>
+    public static ArrivingFile Read(ArrivalReaders readers, ArrivedFile file, ReadingChoices choices, Problems problems)
+    {
+        var form = readers.For(file)?.Form;
+        // Of a table without a layout is said what it lacks of a documents file.
+        var saysIt = form is null or ArrivalForm.DocumentsFile || (form == ArrivalForm.Table && choices.Layout is null);
+        if (choices.Source.Length == 0 && !saysIt)
+            problems.Add(
+                new Problem(file.Name, 0, "source", "the file does not say whose records it has; expected the name of the source")
+            );
+        return new ArrivingFile(
+            file,
+            form,
+            choices,
+            problems.Any ? [] : ArrivedRecords.Once(ArrivedRecords.Corrected(readers.Read(file, choices, problems)), problems)
+        );
+    }
+}
