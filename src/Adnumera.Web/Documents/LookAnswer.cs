@@ -1,5 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Documents;
 using Microsoft.Data.Sqlite;
@@ -10,6 +11,7 @@ namespace Adnumera.Web.Documents;
 /// <param name="Sheets">The sheets of a workbook; none for text.</param>
 /// <param name="Rows">Its first rows below the header.</param>
 /// <param name="DatePatterns">The patterns of dates that can be chosen.</param>
+/// <param name="Fields">What a column of it can be for us.</param>
 public sealed record TableAnswer(
     string Encoding,
     string Delimiter,
@@ -18,7 +20,8 @@ public sealed record TableAnswer(
     IReadOnlyList<string> Sheets,
     IReadOnlyList<ColumnLook> Columns,
     IReadOnlyList<IReadOnlyList<string>> Rows,
-    IReadOnlyList<string> DatePatterns
+    IReadOnlyList<string> DatePatterns,
+    IReadOnlyList<string> Fields
 );
 
 /// <summary>What a file says of itself before anybody says whose it is.</summary>
@@ -83,7 +86,8 @@ public sealed record LookAnswer(
                     look.Sheets,
                     look.Columns,
                     look.Rows,
-                    TableLook.DatePatterns
+                    TableLook.DatePatterns,
+                    [.. DocumentsFile.ColumnNames.Where(n => n != "source")]
                 ),
             };
         }

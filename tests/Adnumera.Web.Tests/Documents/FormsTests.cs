@@ -160,7 +160,11 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
     {
         var shown = await client.SendFile(
             "arrivals/preview?fileName=f.ofx&source=Card",
-            Encoding.UTF8.GetBytes(Head.Replace("DATA", "ENCODING:UTF-8\nDATA", StringComparison.Ordinal) + Transaction("a", "-12.00", more: "\u202Etxt") + Foot)
+            Encoding.UTF8.GetBytes(
+                Head.Replace("DATA", "ENCODING:UTF-8\nDATA", StringComparison.Ordinal)
+                    + Transaction("a", "-12.00", more: "\u202Etxt")
+                    + Foot
+            )
         );
         Assert.Equal("transaction 1, supplier", Text(shown.GetProperty("errors")[0], "column"));
     }
