@@ -177,6 +177,8 @@ public static class Builder
         );
         foreach (var (name, content) in files.Skip(2))
             Write(name, content);
+        foreach (var (name, content) in FormSamples.All)
+            Write(name, content);
         Write(
             "documents-with-errors.csv",
             files[3]

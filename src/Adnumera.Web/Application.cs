@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Adnumera.Core.Sources;
 using Adnumera.Formats.Reading;
 using Adnumera.LedgerClient.Http;
 using Adnumera.Storage.Backups;

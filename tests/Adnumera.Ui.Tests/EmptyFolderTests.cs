@@ -48,7 +48,7 @@ public sealed class EmptyFolderTests
             TestContext.Current.CancellationToken
         );
         browser.Go("quillfern-bindery/arrivals/new");
-        browser.Heading("Take in a file");
+        browser.Heading("Take in files");
         browser.Driver.FindElement(By.Id("file")).SendKeys(file);
         browser.Button("Take in 1 document").Click();
         browser.Heading("Arrivals");

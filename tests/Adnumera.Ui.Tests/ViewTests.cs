@@ -153,7 +153,7 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     public void A_file_with_errors_is_shown_by_row_and_column_and_nothing_is_taken_in()
     {
         browser.Go("bindery/arrivals/new");
-        browser.Heading("Take in a file");
+        browser.Heading("Take in files");
         browser.Driver.FindElement(By.Id("file")).SendKeys(Path.Combine(Repository.Root, "samples", "documents-with-errors.csv"));
         browser.Text("Nothing was taken in");
         browser.Row("document_date");

@@ -51,7 +51,7 @@ public sealed class WholeWayTests
             TestContext.Current.CancellationToken
         );
         browser.Go("bindery/arrivals/new");
-        browser.Heading("Take in a file");
+        browser.Heading("Take in files");
         browser.Driver.FindElement(By.Id("file")).SendKeys(file);
         Activate(browser, browser.Button("Take in 2 documents"));
         browser.Heading("Arrivals");

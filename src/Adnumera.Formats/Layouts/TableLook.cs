@@ -90,10 +90,10 @@ public sealed partial class TableLook
         return layout with { HeaderRow = HeaderOf(file, layout) };
     }
 
-    // The first row that is filled from end to end and as wide as most rows are.
+    // The first row that is filled from end to end and as wide as most rows are; a blank one above it is none.
     private static int HeaderOf(ArrivedFile file, Layout layout)
     {
-        var widths = new List<(int Row, int Filled)>();
+        var widths = new List<(int Row, int Filled, string Cells)>();
         for (var row = 1; row <= MostAbove; row++)
         {
             TableRow? first;
@@ -108,11 +108,20 @@ public sealed partial class TableLook
 
             if (first is null || first.Number > MostAbove)
                 break;
-            widths.Add(((int)first.Number, first.Cells.All(c => c.Text.Length > 0) ? first.Cells.Count : 0));
+            widths.Add(
+                (
+                    row,
+                    first.Cells.All(c => c.Text.Length > 0) ? first.Cells.Count : 0,
+                    string.Join('\u001F', first.Cells.Select(c => c.Text))
+                )
+            );
         }
 
         var widest = widths.Count == 0 ? 0 : widths.Max(w => w.Filled);
-        return widest < 2 ? 1 : widths.First(w => w.Filled == widest).Row;
+        if (widest < 2)
+            return 1;
+        var header = widths.First(w => w.Filled == widest);
+        return widths.SkipWhile(w => w != header).TakeWhile(w => w.Cells == header.Cells).Last().Row;
     }
 
     private static ColumnLook Column(string name, IReadOnlyList<TableCell> cells)

@@ -15,8 +15,8 @@ public sealed class DocumentTable(SqliteConnection company)
         d.merchant_code as MerchantCode, d.attachment as Attachment, d.settlement as Settlement,
         d.payment_account_choice as PaymentAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
           NotDuplicate,
-        coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId, d.place as Place,
-         d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
+        coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId,
+        d.place as Place,  d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
           Notices,
         d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
         """;

@@ -8,8 +8,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Documents;
 
-/// <summary>Takes back a file that came by mistake, until something of it was sent to the ledger: the documents that it brought go, the file
-/// and the audit stay.</summary>
+/// <summary>Takes back a file that came by mistake, until something of it was sent to the ledger: the documents that it brought go, the
+/// file and the audit stay.</summary>
 internal static class TakeBack
 {
     private const int Batch = 500;

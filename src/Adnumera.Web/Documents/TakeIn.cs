@@ -4,7 +4,6 @@ using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Audit;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Coding;

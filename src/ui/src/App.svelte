@@ -3,9 +3,11 @@
   import Router, { replace, router } from 'svelte-spa-router';
   import { Toaster } from 'svelte-sonner';
   import { answer, api, Refusal, setForgery } from './api/client';
+  import Files from './arrivals/Files.svelte';
+  import TakeIn from './arrivals/TakeIn.svelte';
+  import TakenFile from './arrivals/TakenFile.svelte';
   import Arrivals from './documents/Arrivals.svelte';
   import Document from './documents/Document.svelte';
-  import TakeIn from './documents/TakeIn.svelte';
   import Count from './count/Count.svelte';
   import Statements from './count/Statements.svelte';
   import Frame from './frame/Frame.svelte';
@@ -42,6 +44,8 @@
     '/:company/arrivals': Arrivals,
     '/:company/arrivals/new': TakeIn,
     '/:company/arrivals/:id': Document,
+    '/:company/files': Files,
+    '/:company/files/:id': TakenFile,
     '/:company/mapping': Mapping,
     '/:company/mapping/grid': Grid,
     '/:company/mapping/payment-accounts': PaymentAccounts,

@@ -1271,7 +1271,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    before?: number;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -1286,7 +1288,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ArrivalRow"][];
+                        "application/json": components["schemas"]["ArrivalsAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -1323,6 +1325,9 @@ export interface paths {
             parameters: {
                 query: {
                     fileName: string;
+                    source?: string;
+                    paymentAccount?: string;
+                    layout?: string;
                 };
                 header?: never;
                 path: {
@@ -1380,6 +1385,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/arrivals/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                    written?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/arrivals/preview": {
         parameters: {
             query?: never;
@@ -1393,6 +1469,9 @@ export interface paths {
             parameters: {
                 query: {
                     fileName: string;
+                    source?: string;
+                    paymentAccount?: string;
+                    layout?: string;
                 };
                 header?: never;
                 path: {
@@ -1413,6 +1492,203 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["TakeInAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/arrivals/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrivalAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/arrivals/{id}/skipped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    after?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SkippedAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/arrivals/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrivalAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -7104,13 +7380,16 @@ export interface components {
             bytes: number;
             madeAt: string;
         };
-        ArrivalRow: {
+        ArrivalAnswer: {
             /** Format: int64 */
             id: number;
             fileName: string;
-            sha256: string;
             at: string;
             who: string;
+            source: string;
+            form: components["schemas"]["ArrivalForm"];
+            account: string;
+            paymentAccount: string;
             /** Format: int64 */
             documents: number;
             /** Format: int64 */
@@ -7121,11 +7400,21 @@ export interface components {
             updated: number;
             /** Format: int64 */
             unchanged: number;
-            /**
-             * Format: int64
-             * @default 1
-             */
-            original: number;
+            /** Format: int64 */
+            skipped: number;
+            money: string;
+            hasOriginal: boolean;
+            states: components["schemas"]["StateTally"][];
+            takenBackAt: string;
+            takenBackBy: string;
+        };
+        /** @enum {unknown} */
+        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table";
+        ArrivalsAnswer: {
+            files: components["schemas"]["ArrivalAnswer"][];
+            currency: string;
+            /** Format: int64 */
+            next: null | number;
         };
         AuditAnswer: {
             checkedAt: string;
@@ -7298,6 +7587,12 @@ export interface components {
             asks: string[];
             behindLock: null | components["schemas"]["BehindLockAnswer"];
         };
+        ColumnLook: {
+            name: string;
+            dates: string[];
+            decimals: string[];
+            isNegative: boolean;
+        };
         CompanyAnswer: {
             id: string;
             name: string;
@@ -7468,10 +7763,7 @@ export interface components {
             fileName: string;
             hasOriginal: boolean;
             arrivedAt: string;
-            /** Format: int64 */
-            firstRow: number;
-            /** Format: int64 */
-            lastRow: number;
+            foundAt: string;
             lines: components["schemas"]["LineAnswer"][];
             journal: components["schemas"]["JournalLine"][];
             undecided: components["schemas"]["UndecidedLine"][];
@@ -7535,6 +7827,19 @@ export interface components {
         };
         /** @enum {unknown} */
         DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "dated_ahead";
+        DocumentSample: {
+            place: string;
+            kind: components["schemas"]["DocumentKind"];
+            date: string;
+            who: string;
+            what: string;
+            reference: string;
+            account: string;
+            total: string;
+            currency: string;
+            /** Format: int32 */
+            lines: number;
+        };
         /** @enum {unknown} */
         DocumentSide: "supplier" | "employee" | "payment_account" | "own_account";
         /** @enum {unknown} */
@@ -7778,6 +8083,17 @@ export interface components {
             people: number;
             /** Format: int64 */
             bytes: number;
+        };
+        LookAnswer: {
+            fileName: string;
+            form: null | components["schemas"]["ArrivalForm"];
+            needsSource: boolean;
+            source: string;
+            account: string;
+            paymentAccount: string;
+            layout: string;
+            table: null | components["schemas"]["TableAnswer"];
+            problem: string;
         };
         MadeCompany: {
             id: string;
@@ -8260,6 +8576,24 @@ export interface components {
             signIn: null | string;
             password: null | string;
         };
+        SkippedAnswer: {
+            place: string;
+            sourceId: string;
+            day: string;
+            amount: string;
+            currency: string;
+            reason: components["schemas"]["SkipReason"];
+            detail: string;
+            /** Format: int64 */
+            document: number;
+        };
+        /** @enum {unknown} */
+        SkipReason: "pending" | "zero" | "incoming";
+        SkipTally: {
+            reason: components["schemas"]["SkipReason"];
+            /** Format: int32 */
+            records: number;
+        };
         SourceAnswer: {
             source: string;
             arrived: components["schemas"]["TallyText"];
@@ -8321,6 +8655,11 @@ export interface components {
             documents: null | string;
             money: null | string;
         };
+        StateTally: {
+            state: components["schemas"]["DocumentState"];
+            /** Format: int64 */
+            documents: number;
+        };
         StepAnswer: {
             step: components["schemas"]["SetUpStep"];
             done: boolean;
@@ -8377,8 +8716,21 @@ export interface components {
             both: number;
             currency: string;
         };
+        TableAnswer: {
+            encoding: string;
+            delimiter: string;
+            sheet: string;
+            /** Format: int32 */
+            headerRow: number;
+            sheets: string[];
+            columns: components["schemas"]["ColumnLook"][];
+            rows: string[][];
+            datePatterns: string[];
+            fields: string[];
+        };
         TakeInAnswer: {
             fileName: string;
+            form: null | components["schemas"]["ArrivalForm"];
             /** Format: int32 */
             documents: number;
             /** Format: int32 */
@@ -8396,6 +8748,8 @@ export interface components {
             setAside: components["schemas"]["TallyText"];
             reasons: components["schemas"]["ReasonTally"][];
             noticed: components["schemas"]["NoticeTally"][];
+            skipped: components["schemas"]["SkipTally"][];
+            first: components["schemas"]["DocumentSample"][];
             errors: components["schemas"]["Problem"][];
             /** Format: int32 */
             errorCount: number;

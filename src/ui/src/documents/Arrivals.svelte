@@ -58,7 +58,8 @@
         ? `more than ${many(total.documents, 'document')}`
         : `${many(total.documents, 'document')}, ${money(total.money)} ${total.currency}`}</span
     >{/if}
-  {#if place.keeps}<a class="btn ml-auto" href={place.href('arrivals/new')}>Take in a file</a>{/if}
+  <a class="quiet text-soft ml-auto" href={place.href('files')}>Files taken in</a>
+  {#if place.keeps}<a class="btn" href={place.href('arrivals/new')}>Take in files</a>{/if}
 </div>
 
 <div class="mt-3 flex flex-wrap items-center gap-2">

@@ -61,7 +61,7 @@
   {#if d.hasOriginal}
     · <a class="quiet" href={`/api/companies/${place.company}/arrivals/${d.arrivalId}/original`} download={d.fileName}
       >{d.fileName}</a
-    >, {d.firstRow === d.lastRow ? `row ${d.firstRow}` : `rows ${d.firstRow} to ${d.lastRow}`}
+    >, <a class="quiet" href={place.href(`files/${d.arrivalId}`)}>{d.foundAt || 'what came with it'}</a>
   {/if}
   <a class="quiet ml-2" href={place.href('arrivals', list)}>back to the list</a>
 </p>

@@ -2,8 +2,9 @@
   import type { Schemas } from '../api/client';
   import { isZero, many, money, words } from '../amounts/format';
   import StatementFields from '../count/StatementFields.svelte';
-  import { place } from '../frame/place.svelte';
   import type { Stated } from '../count/stated';
+  import First from './First.svelte';
+  import { skips } from './forms';
 
   /** What a file brings, before it is taken in: what is new, what waits and why, and what each source itself says. */
   let {
@@ -15,8 +16,8 @@
   const fresh = $derived(shown.added + shown.updated);
 </script>
 
-<section class="mt-6 max-w-3xl" aria-label="What the file brings">
-  <h2>{fresh === 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h2>
+<section class="mt-6" aria-label="What the file brings">
+  <h3 class="font-semibold">{fresh === 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h3>
   <p class="text-soft">
     {many(shown.documents, 'document')} with {many(shown.lines, 'line')}: {shown.added} new, {shown.updated} changed, {shown.unchanged}
     already here and the same.
@@ -30,7 +31,13 @@
         : ''}.
     </p>
   {/if}
-  <table class="ledger mt-3">
+  {#if shown.first.length > 0}<First documents={shown.first} of={shown.documents} />{/if}
+  {#if shown.skipped.length > 0}
+    <p class="mt-3">
+      No document, kept with the file: {shown.skipped.map((s) => `${s.records} ${skips[s.reason]}`).join(', ')}.
+    </p>
+  {/if}
+  <table class="ledger mt-5 max-w-3xl">
     <thead><tr><th>Source</th><th class="n">Documents</th><th class="n">Money</th></tr></thead>
     <tbody>
       {#each shown.sources as source (source.source)}<tr
@@ -59,7 +66,7 @@
     </tbody>
   </table>
   {#if fresh > 0}
-    <table class="ledger mt-5">
+    <table class="ledger mt-5 max-w-3xl">
       <thead><tr><th>Of the new and changed ones</th><th class="n">Documents</th><th class="n">Money</th></tr></thead>
       <tbody>
         <tr
@@ -90,6 +97,5 @@
     </p>{/each}
   <div class="mt-5 flex gap-2">
     {#if fresh > 0}<button class="btn" disabled={busy} onclick={take}>Take in {many(fresh, 'document')}</button>{/if}
-    <a class="btn plain" href={place.href('arrivals')}>{fresh > 0 ? 'Leave it' : 'Back to arrivals'}</a>
   </div>
 </section>

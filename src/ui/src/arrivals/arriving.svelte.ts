@@ -1,0 +1,99 @@
+import { answer, api, type Schemas } from '../api/client';
+import type { Stated } from '../count/stated';
+import { place } from '../frame/place.svelte';
+import { layoutOf, LayoutDraft } from './layout.svelte';
+
+const addresses = {
+  look: '/api/companies/{companyId}/arrivals/look',
+  preview: '/api/companies/{companyId}/arrivals/preview',
+  take: '/api/companies/{companyId}/arrivals',
+} as const;
+
+/** A file on its way in: looked at, said whose it is and how it is read, shown, then taken in as a whole or not at all. */
+export class Arriving {
+  look = $state.raw<Schemas['LookAnswer'] | null>(null);
+  shown = $state.raw<Schemas['TakeInAnswer'] | null>(null);
+  taken = $state.raw<Schemas['TakeInAnswer'] | null>(null);
+  source = $state('');
+  paymentAccount = $state('');
+  layout = $state<LayoutDraft | null>(null);
+  busy = $state('');
+  refused = $state('');
+  /** What each source itself says that it sent, where whoever takes the file in has it before them. */
+  stated = $state<Record<string, Stated>>({});
+  private waits: AbortController | null = null;
+
+  constructor(readonly file: File) {}
+
+  /** What is to be said before it can be shown; blank for nothing. */
+  get asks(): string {
+    if (!this.look || this.look.problem || !this.look.form) return '';
+    if (this.look.needsSource && !this.source.trim()) return 'Say whose file it is.';
+    return this.layout && !this.shown ? this.layout.lacks : '';
+  }
+
+  /** Looks at it for the first time, or as a person says that it is written. */
+  async begin(written?: LayoutDraft): Promise<void> {
+    await this.ask(`Looking at ${this.file.name} …`, async () => {
+      this.look = (await this.send('look', { written: written?.written })) as Schemas['LookAnswer'];
+      if (!written) [this.source, this.paymentAccount] = [this.look.source, this.look.paymentAccount];
+      if (this.look.table) this.layout = layoutOf(this.look, written);
+    });
+    await this.show();
+  }
+
+  /** Shows what it would bring, as soon as nothing is left to be said. */
+  async show(): Promise<void> {
+    this.shown = null;
+    if (!this.look || this.look.problem || !this.look.form || this.asks) return;
+    await this.ask(`Checking ${this.file.name} …`, async () => {
+      this.shown = (await this.send('preview', this.choices)) as Schemas['TakeInAnswer'];
+      this.stated = {};
+    });
+  }
+
+  /** Takes it in. */
+  async take(): Promise<boolean> {
+    await this.ask('Taking it in …', async () => {
+      this.taken = (await this.send('take', this.choices)) as Schemas['TakeInAnswer'];
+    });
+    return this.taken !== null;
+  }
+
+  /** Stops what is underway; only what reads can be stopped. */
+  stop(): void {
+    this.waits?.abort();
+  }
+
+  private get choices() {
+    return {
+      source: this.source.trim(),
+      paymentAccount: this.look?.account ? this.paymentAccount.trim() : '',
+      layout: this.layout?.json,
+    };
+  }
+
+  private async ask(what: string, call: () => Promise<void>): Promise<void> {
+    [this.busy, this.refused] = [what, ''];
+    try {
+      await call();
+    } catch (error) {
+      this.refused = (error as Error).message;
+    } finally {
+      [this.busy, this.waits] = ['', null];
+    }
+  }
+
+  private send(address: keyof typeof addresses, query: Record<string, string | undefined>) {
+    this.waits = address === 'take' ? null : new AbortController();
+    return answer(
+      api.POST(addresses[address], {
+        params: { path: { companyId: place.company }, query: { fileName: this.file.name, ...query } },
+        body: this.file as unknown as string,
+        bodySerializer: (body: unknown) => body as BodyInit,
+        headers: { 'Content-Type': 'text/csv' },
+        signal: this.waits?.signal,
+      }),
+    );
+  }
+}

@@ -1,0 +1,18 @@
+import type { Schemas } from '../api/client';
+
+/** What the forms are called. */
+export const forms: Record<Schemas['ArrivalForm'], string> = {
+  documents_file: 'documents file',
+  ofx: 'OFX statement',
+  camt: 'camt.053 statement',
+  e_invoice: 'e-invoice',
+  pdf_invoice: 'PDF with an e-invoice',
+  table: 'table',
+};
+
+/** Why a record is no document, as people say it. */
+export const skips: Record<Schemas['SkipReason'], string> = {
+  pending: 'not settled yet',
+  zero: 'no money in it',
+  incoming: 'money received',
+};

@@ -1,0 +1,160 @@
+import type { Schemas } from '../api/client';
+
+type Table = Schemas['TableAnswer'];
+
+/** A layout as layout.json has it; what is as usual is absent. */
+interface Layout {
+  columns?: Record<string, string | string[]>;
+  constants?: Record<string, string>;
+  date?: string;
+  decimal?: string;
+  group?: string;
+  delimiter?: string;
+  encoding?: string;
+  sheet?: string;
+  header_row?: number;
+  amounts?: string;
+  document?: string[];
+}
+
+/** What columns are usually called, for a first proposal that a person sees and may change. */
+const called: [RegExp, string][] = [
+  [/^(transaction |posting |booking |invoice )?date$|^day$|^datum$/i, 'document_date'],
+  [/^due( date)?$/i, 'due_date'],
+  [/^(net |transaction )?amount$|^net$|^betrag$/i, 'net'],
+  [/^(supplier|vendor|merchant|payee|shop|name)$/i, 'supplier'],
+  [/^(description|details|memo|text)$/i, 'description'],
+  [/^category$/i, 'category'],
+  [/^(reference|invoice|invoice number)$/i, 'reference'],
+  [/^(id|transaction id)$/i, 'source_id'],
+  [/^currency$/i, 'currency'],
+  [/^(tax|vat)$/i, 'tax'],
+  [/^(employee|cardholder)$/i, 'employee'],
+  [/^(department|location|project|customer|item|notes)$/i, ''],
+];
+
+/** What the columns of a table mean, while a person says it. */
+export class LayoutDraft {
+  /** For each column of the table, what it is for us; blank for nothing. */
+  fields = $state<string[]>([]);
+  date = $state('');
+  decimal = $state('');
+  /** The sign between groups of three digits; null for the other one of the two. */
+  group = $state<string | null>(null);
+  delimiter = $state(',');
+  encoding = $state('utf-8');
+  sheet = $state('');
+  headerRow = $state(1);
+  amounts = $state('as_is');
+  kind = $state('');
+  document = $state('');
+  /** Constants that a remembered layout has beside the kind. */
+  private constants: Record<string, string> = {};
+
+  constructor(readonly table: Table) {
+    [this.delimiter, this.encoding, this.sheet, this.headerRow] = [table.delimiter, table.encoding, table.sheet, table.headerRow];
+  }
+
+  /** What is missing before it can be read; blank for nothing. */
+  get lacks(): string {
+    const has = (field: string) => this.fields.includes(field) || field in this.constants;
+    if (!has('document_date')) return 'Point at the column that is the date.';
+    if (!has('net')) return 'Point at the column that is the amount.';
+    if (!has('kind') && this.amounts === 'as_is' && !this.kind) return 'Say what its rows are: the kind of document.';
+    if (!this.date && this.dates.length !== 1) return 'Say how its dates are written.';
+    if (!this.decimal && this.decimals.length !== 1) return 'Say which sign separates the decimals.';
+    return '';
+  }
+
+  /** The patterns that fit the columns that are dates. */
+  get dates(): string[] {
+    return this.common((c) => c.dates, ['document_date', 'due_date']);
+  }
+
+  /** The signs that fit the columns that are amounts. */
+  get decimals(): string[] {
+    return this.common((c) => c.decimals, ['net', 'tax', 'document_total', 'unit_price']);
+  }
+
+  /** How the table is written, as layout.json. */
+  get written(): string {
+    return JSON.stringify(this.writing);
+  }
+
+  /** The whole of it, as layout.json; what is detected and beyond doubt is taken. */
+  get json(): string {
+    const columns: Record<string, string | string[]> = {};
+    this.fields.forEach((field, at) => {
+      if (!field) return;
+      const name = this.table.columns[at]!.name;
+      const before = columns[field];
+      columns[field] = before === undefined ? name : [...(Array.isArray(before) ? before : [before]), name];
+    });
+    const decimal = this.decimal || this.decimals[0] || '.';
+    const constants = { ...this.constants, ...(this.kind && this.amounts === 'as_is' ? { kind: this.kind } : {}) };
+    return JSON.stringify({
+      columns,
+      ...(Object.keys(constants).length ? { constants } : {}),
+      date: this.date || this.dates[0] || 'yyyy-MM-dd',
+      decimal,
+      group: this.group ?? (decimal === ',' ? '.' : ','),
+      ...this.writing,
+      amounts: this.amounts,
+      ...(this.document && this.amounts === 'as_is' ? { document: [this.document] } : {}),
+    });
+  }
+
+  private get writing() {
+    return {
+      delimiter: this.delimiter,
+      encoding: this.encoding,
+      ...(this.sheet ? { sheet: this.sheet } : {}),
+      header_row: this.headerRow,
+    };
+  }
+
+  /** Takes a remembered layout over. */
+  remember(json: string): void {
+    const layout = JSON.parse(json) as Layout;
+    const theirs = Object.entries(layout.columns ?? {}).flatMap(([ours, names]) =>
+      (Array.isArray(names) ? names : [names]).map((name) => [name.toLowerCase(), ours] as const),
+    );
+    const of = new Map(theirs);
+    this.fields = this.table.columns.map((c) => of.get(c.name.toLowerCase()) ?? '');
+    [this.date, this.decimal, this.group] = [layout.date ?? 'yyyy-MM-dd', layout.decimal ?? '.', layout.group ?? ''];
+    const { kind = '', ...rest } = layout.constants ?? {};
+    [this.amounts, this.kind, this.constants] = [layout.amounts ?? 'as_is', kind, rest];
+    this.document = layout.document?.[0] ?? '';
+  }
+
+  /** Proposes what columns mean by what they are called and what stands in them; each field once. */
+  propose(): void {
+    const known = new Set(this.table.fields);
+    const used = new Set<string>();
+    this.fields = this.table.columns.map((c) => {
+      const name = c.name.trim();
+      const field = called.find(([pattern]) => pattern.test(name))?.[1] ?? '';
+      const chosen = field || (known.has(name.toLowerCase()) ? name.toLowerCase() : '');
+      if (!chosen || used.has(chosen)) return '';
+      used.add(chosen);
+      return chosen;
+    });
+    const net = this.fields.indexOf('net');
+    if (net >= 0 && this.table.columns[net]!.isNegative) this.amounts = 'charges_negative';
+  }
+
+  private common(of: (column: Table['columns'][number]) => string[], fields: string[]): string[] {
+    const columns = this.table.columns.filter((_, at) => fields.includes(this.fields[at] ?? ''));
+    if (columns.length === 0) return [];
+    return columns.map(of).reduce((left, right) => left.filter((p) => right.includes(p)));
+  }
+}
+
+/** The layout that a look leads to: the remembered one, the one being made, or a proposal. */
+export function layoutOf(look: Schemas['LookAnswer'], before?: LayoutDraft): LayoutDraft {
+  const draft = new LayoutDraft(look.table!);
+  if (look.layout) draft.remember(look.layout);
+  else draft.propose();
+  if (before) draft.sheet = before.sheet;
+  return draft;
+}

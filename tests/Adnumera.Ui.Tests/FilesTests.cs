@@ -1,0 +1,104 @@
+using Adnumera.Ui.Driver;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Support.UI;
+
+namespace Adnumera.Ui.Tests;
+
+/// <summary>Files of several forms, from choosing them to taking one back.</summary>
+public sealed class FilesTests(DemoHouse demo) : IClassFixture<DemoHouse>
+{
+    private readonly Browser browser = demo.Browser;
+
+    private void Check()
+    {
+        browser.Settled();
+
+        browser.AssertFits();
+        browser.AssertAccessible();
+    }
+
+    private void Choose(params string[] samples)
+    {
+        // From elsewhere, so that nothing of an earlier test is on the page.
+        browser.Go("bindery/files");
+        browser.Heading("Files taken in");
+        browser.Go("bindery/arrivals/new");
+        browser.Heading("Take in files");
+        browser
+            .Driver.FindElement(By.Id("file"))
+            .SendKeys(string.Join('\n', samples.Select(s => Path.Combine(Repository.Root, "samples", s))));
+    }
+
+    private void Type(string label, string text)
+    {
+        var field = browser.Field(label);
+        field.Clear();
+        field.SendKeys(text + Keys.Tab);
+    }
+
+    private void Pick(string label, string option) => new SelectElement(browser.Field(label)).SelectByText(option);
+
+    [Fact]
+    public void A_statement_asks_whose_it_is_keeps_what_is_no_document_and_is_taken_back()
+    {
+        Choose("card-statement.ofx");
+        browser.Text("Say whose file it is");
+        Type("Whose file is it", "Workshop card");
+        browser.Text("not settled yet");
+        Check();
+        browser.Button("Take in 4 documents").Click();
+        browser.Heading("Arrivals");
+        browser.Go("bindery/files");
+        browser.Heading("Files taken in");
+        browser.Row("card-statement.ofx");
+        Check();
+        browser.Row("card-statement.ofx").Click();
+        browser.Heading("card-statement.ofx");
+        browser.Row("not settled yet");
+        Check();
+        browser.Button("Take this file back").Click();
+        browser.Button("Take it back").Click();
+        browser.Text("took it back");
+        Check();
+
+        // The next one like it is recognised.
+        Choose("card-statement.ofx");
+        browser.Text("account ending in 4417");
+    }
+
+    [Fact]
+    public void A_table_of_unknown_columns_is_pointed_at_and_recognised_the_next_time()
+    {
+        Choose("expenses.csv");
+        browser.Find("//table[@aria-label='The table']//th[contains(., 'Belegdatum')]");
+        Check();
+        Type("Whose file is it", "Trade fair");
+        browser.Text("Point at the column that is the date");
+        Pick("What Belegdatum is", "document date");
+        Pick("What Betrag is", "net");
+        Pick("What Wer is", "supplier");
+        Pick("What Wofür is", "category");
+        Pick("Amounts", "charges are negative, refunds positive");
+        browser.Row("Hexham Tannery");
+        browser.Find("//table[@aria-label='The first documents']//td[contains(., '1,284.50')]");
+        Check();
+        browser.Button("Take in 4 documents").Click();
+        browser.Heading("Arrivals");
+        Choose("expenses.csv");
+        browser.Text("Nothing new in this file");
+        Assert.Equal("Trade fair", browser.Field("Whose file is it").GetAttribute("value"));
+    }
+
+    [Fact]
+    public void What_is_no_form_of_ours_says_what_is()
+    {
+        var picture = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.png");
+        File.WriteAllBytes(picture, [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 0]);
+        browser.Go("bindery/arrivals/new");
+        browser.Heading("Take in files");
+        browser.Driver.FindElement(By.Id("file")).SendKeys(picture);
+        browser.Text("of none of the forms that are read");
+        Check();
+        File.Delete(picture);
+    }
+}
