@@ -12,10 +12,8 @@ internal static class Arrivals
     public static CompanyBooks Books(CompanyFile file) => new(file, "bench", "bench", TimeProvider.System);
 
     public static void TakeIn(CompanyFile file, byte[] content) =>
-        Web.Documents.TakeIn.Run(
-            Books(file),
-            OpenForms.All,
-            new ArrivedFile("documents.csv", content),
-            ReadingChoices.AsTheFileSays(Currency.Usd)
-        );
+        TakeIn(file, new ArrivedFile("documents.csv", content), ReadingChoices.AsTheFileSays(Currency.Usd));
+
+    public static void TakeIn(CompanyFile file, ArrivedFile arriving, ReadingChoices choices) =>
+        Web.Documents.TakeIn.Run(Books(file), OpenForms.All, arriving, choices);
 }

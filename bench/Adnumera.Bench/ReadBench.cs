@@ -75,7 +75,7 @@ internal static class ReadBench
             throw new InvalidOperationException(problems.Errors[0].ToString());
     }
 
-    private static byte[] Statement()
+    internal static byte[] Statement()
     {
         var random = new Random(5);
         var text = new StringBuilder(

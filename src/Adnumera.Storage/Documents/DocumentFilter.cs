@@ -29,6 +29,9 @@ public sealed record DocumentFilter
     /// <summary>The account that a line was decided to go to.</summary>
     public string? Account { get; init; }
 
+    /// <summary>The file that they came with last.</summary>
+    public long? Arrival { get; init; }
+
     /// <summary>What names, references, numbers and texts are to have in them; one or two characters, what they begin with.</summary>
     public string? Text { get; init; }
 

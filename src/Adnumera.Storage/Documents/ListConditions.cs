@@ -89,6 +89,12 @@ internal sealed class ListConditions
                 Add("select 0 as id where 0", "0");
         }
 
+        if (filter.Arrival is { } arrival)
+        {
+            Parameters.Add("arrival", arrival);
+            Add("select id from document where arrival_id = @arrival", "d.arrival_id = @arrival", isOwn: true);
+        }
+
         if (!string.IsNullOrWhiteSpace(filter.Text))
             Text(filter.Text, filter.Amount);
     }
@@ -135,7 +141,7 @@ internal sealed class ListConditions
         );
     }
 
-    private void Add(string ids, string check) => Narrow.Add(new Narrowing(ids, check));
+    private void Add(string ids, string check, bool isOwn = false) => Narrow.Add(new Narrowing(ids, check, isOwn));
 
     private void Head(string column, string? value)
     {

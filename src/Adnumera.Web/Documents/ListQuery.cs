@@ -29,6 +29,9 @@ public sealed record ListQuery
 
     public string? Text { get; init; }
 
+    /// <summary>The file that they came with last.</summary>
+    public long? Arrival { get; init; }
+
     public Word<DocumentOrder>? Order { get; init; }
 
     public bool? Noticed { get; init; }
@@ -51,6 +54,7 @@ public sealed record ListQuery
             KeyKind = KeyKind?.ReadOrNone("keyKind"),
             Key = Key,
             Account = Account,
+            Arrival = Arrival,
             Text = Text,
             Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
         };

@@ -46,6 +46,7 @@
     reason: () => `reason: ${words(list.reason!)}${list.reasonValue ? ` “${list.reasonValue}”` : ''}`,
     key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
     account: () => `account ${list.account}`,
+    arrival: () => 'of one file',
     text: () => `“${list.text}”`,
     noticed: () => 'worth noticing',
   };

@@ -11,6 +11,7 @@ export const narrowings = [
   'keyKind',
   'key',
   'account',
+  'arrival',
   'text',
   'noticed',
 ] as const;

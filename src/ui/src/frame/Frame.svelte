@@ -37,6 +37,8 @@
 
   const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
   const view = $derived(router.location.split('/')[2] ?? 'count');
+  // Files are a view of what arrived.
+  const at = $derived(view === 'files' ? 'arrivals' : view);
   const books = $derived([
     { view: 'count', title: 'Count', number: 0 },
     { view: 'arrivals', title: 'Arrivals', number: overview.data?.held ?? 0, says: 'held' },
@@ -139,10 +141,10 @@
       {#if room.view === 'set-up' || room.view === 'installation'}<div class="h-2.5"></div>{/if}
       <a
         href={place.href(room.view)}
-        aria-current={view === room.view ? 'page' : undefined}
+        aria-current={at === room.view ? 'page' : undefined}
         class={[
           'relative flex justify-between py-1.5 pr-3 pl-4.5',
-          view === room.view
+          at === room.view
             ? 'font-semibold before:absolute before:inset-y-1 before:left-0 before:w-1 before:rounded-r before:bg-ink'
             : 'text-soft',
         ]}
