@@ -47,3 +47,19 @@ end;
 create trigger hold_cell_is_gone after delete on hold_cell begin
   update hold_total set documents = documents - old.documents, money = money - old.money where reason = old.reason and value = old.value;
 end;
+
+-- Whether a document has the same cause on another line is asked of its own few reasons, never of all that are alike: a plus keeps the
+-- indexes of causes out of it.
+drop trigger hold_is_counted;
+drop trigger hold_is_not_counted;
+create trigger hold_is_counted after update of period, money on hold begin
+  insert into hold_cell (reason, value, period, documents, money)
+    values (new.reason, new.value, new.period, not exists (select 1 from hold h where h.document_id = new.document_id and +h.reason = new.reason
+      and +h.value = new.value and h.line <> new.line and +h.period <> ''), new.money)
+    on conflict do update set documents = documents + excluded.documents, money = money + excluded.money;
+end;
+create trigger hold_is_not_counted after delete on hold begin
+  update hold_cell set money = money - old.money,
+    documents = documents - not exists (select 1 from hold h where h.document_id = old.document_id and +h.reason = old.reason and +h.value = old.value)
+  where reason = old.reason and value = old.value and period = old.period;
+end;
