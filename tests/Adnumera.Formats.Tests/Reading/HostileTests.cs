@@ -1,7 +1,6 @@
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
-using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Reading;
 using CsCheck;
 

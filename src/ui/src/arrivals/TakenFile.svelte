@@ -66,8 +66,7 @@
       {#each f.states as s (s.state)}
         <tr
           ><td>{words(s.state)}</td><td
-            ><a class="quiet" href={place.href('arrivals', { state: s.state, arrival: f.id })}
-              >{many(s.documents, 'document')}</a
+            ><a class="quiet" href={place.href('arrivals', { state: s.state, arrival: f.id })}>{many(s.documents, 'document')}</a
             ></td
           ></tr
         >

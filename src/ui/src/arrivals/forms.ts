@@ -13,6 +13,6 @@ export const forms: Record<Schemas['ArrivalForm'], string> = {
 /** Why a record is no document, as people say it. */
 export const skips: Record<Schemas['SkipReason'], string> = {
   pending: 'not settled yet',
-  zero: 'no money in it',
+  zero: 'no amount',
   incoming: 'money received',
 };
