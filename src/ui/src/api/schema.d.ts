@@ -1746,6 +1746,7 @@ export interface paths {
                     key?: string;
                     account?: string;
                     text?: string;
+                    arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
                     noticed?: boolean;
                     after?: string;
@@ -1824,6 +1825,7 @@ export interface paths {
                     key?: string;
                     account?: string;
                     text?: string;
+                    arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
                     noticed?: boolean;
                 };
