@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -72,7 +73,7 @@ public sealed class ArrivalTable(SqliteConnection company)
         company
             .Query<(long Arrival, string State, long Documents)>(
                 "select d.arrival_id, d.state, count(*) from json_each(@ids) j join document d on d.arrival_id = j.value group by 1, 2",
-                new { ids = System.Text.Json.JsonSerializer.Serialize(arrivals) }
+                new { ids = JsonSerializer.Serialize(arrivals) }
             )
             .ToLookup(s => s.Arrival, s => (s.State, s.Documents));
 

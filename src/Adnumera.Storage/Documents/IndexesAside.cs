@@ -8,6 +8,9 @@ namespace Adnumera.Storage.Documents;
 /// else ever sees them gone.</summary>
 public sealed class IndexesAside
 {
+    /// <summary>Below so many nothing is won.</summary>
+    public const int Many = 1_000;
+
     // What is looked up while documents are written keeps its own.
     private const string Written = "'document', 'document_line', 'line_dimension'";
 
@@ -26,7 +29,7 @@ public sealed class IndexesAside
     /// <param name="arriving">How many documents are about to be inserted.</param>
     public static IndexesAside While(SqliteConnection company, long arriving)
     {
-        var isMany = arriving > 0 && company.ExecuteScalar<bool>("select count(*) < @arriving from document", new { arriving });
+        var isMany = arriving >= Many && company.ExecuteScalar<bool>("select count(*) < @arriving from document", new { arriving });
         return new IndexesAside(
             company,
             isMany

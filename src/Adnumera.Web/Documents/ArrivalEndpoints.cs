@@ -14,6 +14,10 @@ namespace Adnumera.Web.Documents;
 /// <summary>Files in: looked at, previewed, taken in, kept as they came, taken back.</summary>
 internal static class ArrivalEndpoints
 {
+    // Whatever it is: its form is found by its content.
+    private const string Bytes = "application/octet-stream",
+        Csv = "text/csv";
+
     private const int LargestFile = 64 * 1024 * 1024;
     private const int LongestLayout = 4_000;
     private const int FilesAtOnce = 50;
@@ -23,9 +27,9 @@ internal static class ArrivalEndpoints
     {
         var arrivals = company.MapGroup("arrivals").WithTags("Arrivals");
         arrivals.MapGet("", Latest).Needs(Right.Read);
-        arrivals.MapPost("look", Look).Needs(Right.Bookkeep).Accepts<string>("text/csv");
-        arrivals.MapPost("preview", Preview).Needs(Right.Bookkeep).Accepts<string>("text/csv");
-        arrivals.MapPost("", Take).Needs(Right.Bookkeep).Accepts<string>("text/csv");
+        arrivals.MapPost("look", Look).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
+        arrivals.MapPost("preview", Preview).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
+        arrivals.MapPost("", Take).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
         arrivals.MapGet("{id:long}", Find).Needs(Right.Read);
         arrivals.MapGet("{id:long}/skipped", Skipped).Needs(Right.Read);
         arrivals.MapPost("{id:long}/take-back", TakeBackFile).Needs(Right.Bookkeep);

@@ -81,28 +81,24 @@ internal static class TakeIn
         });
     }
 
-    // What replaces a document that came with an earlier file is that document, under the name that it has here.
+    // What replaces a document that came with an earlier file is that document, under the name that it has here. Of two that replace the
+    // same one, the first does.
     private static IReadOnlyList<ArrivedRecord.Taken> Renamed(SqliteConnection company, ArrivingFile arriving)
     {
-        var replaced = arriving.Taken.Where(t => t.Corrects is not null).ToDictionary(t => t, t => Replaced(arriving, t));
-        if (replaced.Count == 0)
+        var earlier = arriving.Taken.Select(Replaced).OfType<DocumentIdentity>().Distinct().ToList();
+        if (earlier.Count == 0)
             return arriving.Taken;
-        var here = new DocumentTable(company).Known(replaced.Values);
+        var here = new DocumentTable(company).Known(earlier).Keys.ToHashSet();
         return
         [
             .. arriving.Taken.Select(t =>
-                replaced.TryGetValue(t, out var earlier) && here.ContainsKey(earlier)
-                    ? t with
-                    {
-                        Document = t.Document with { Identity = earlier },
-                    }
-                    : t
+                Replaced(t) is { } other && here.Remove(other) ? t with { Document = t.Document with { Identity = other } } : t
             ),
         ];
     }
 
-    private static DocumentIdentity Replaced(ArrivingFile arriving, ArrivedRecord.Taken by) =>
-        new(by.Document.Identity.Source, by.Corrects!.Value.SourceId);
+    private static DocumentIdentity? Replaced(ArrivedRecord.Taken by) =>
+        by.Corrects is { } corrects ? by.Document.Identity with { SourceId = corrects.SourceId } : null;
 
     private static void Save(SqliteConnection company, CompanyBooks books, ArrivingFile arriving, ArrivalPlan plan)
     {

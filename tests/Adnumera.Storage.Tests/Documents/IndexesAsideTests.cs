@@ -14,7 +14,7 @@ public sealed class IndexesAsideTests : IDisposable
         books.File.InTransaction(c =>
         {
             var before = Indexes(c);
-            var aside = IndexesAside.While(c, arriving: 1);
+            var aside = IndexesAside.While(c, IndexesAside.Many);
             Assert.Empty(Indexes(c));
             aside.Restore();
             Assert.Equal(before, Indexes(c));
@@ -29,7 +29,7 @@ public sealed class IndexesAsideTests : IDisposable
         Assert.Throws<InvalidOperationException>(() =>
             books.File.InTransaction<int>(c =>
             {
-                IndexesAside.While(c, arriving: 1);
+                IndexesAside.While(c, IndexesAside.Many);
                 throw new InvalidOperationException();
             })
         );
@@ -37,10 +37,10 @@ public sealed class IndexesAsideTests : IDisposable
     }
 
     [Fact]
-    public void Nothing_that_arrives_touches_nothing() =>
+    public void A_few_that_arrive_touch_nothing() =>
         books.File.InTransaction(c =>
         {
-            IndexesAside.While(c, arriving: 0);
+            IndexesAside.While(c, IndexesAside.Many - 1);
             Assert.NotEmpty(Indexes(c));
             return 0;
         });

@@ -73,6 +73,20 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
         var replaced = await Take(Head + Transaction("a2", "-12.50", more: "<CORRECTFITID>a<CORRECTACTION>REPLACE") + Foot);
         Assert.Equal((0, 1), (replaced.GetProperty("added").GetInt32(), replaced.GetProperty("updated").GetInt32()));
         Assert.Equal("12.50", Text(await client.Get("documents/1"), "total"));
+
+        // Two that say that they replace the same one: the first does, the other is one of its own.
+        var twice = await Take(
+            Head
+                + Transaction("a3", "-12.60", more: "<CORRECTFITID>a<CORRECTACTION>REPLACE")
+                + Transaction("a4", "-12.70", more: "<CORRECTFITID>a<CORRECTACTION>REPLACE")
+                + Foot
+        );
+        Assert.Equal((1, 1), (twice.GetProperty("added").GetInt32(), twice.GetProperty("updated").GetInt32()));
+        Assert.Equal("12.60", Text(await client.Get("documents/1"), "total"));
+
+        // Each file leads to the documents that came with it last.
+        var left = Assert.Single((await client.Get("documents?arrival=1")).GetProperty("rows").EnumerateArray());
+        Assert.Equal("13.00", Text(left, "total"));
         AssertSound(house);
     }
 

@@ -1337,6 +1337,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
+                    "application/octet-stream": string;
                     "text/csv": string;
                 };
             };
@@ -1408,6 +1409,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
+                    "application/octet-stream": string;
                     "text/csv": string;
                 };
             };
@@ -1481,6 +1483,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
+                    "application/octet-stream": string;
                     "text/csv": string;
                 };
             };

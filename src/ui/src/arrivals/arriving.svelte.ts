@@ -34,8 +34,8 @@ export class Arriving {
 
   /** Looks at it for the first time, or as a person says that it is written. */
   async begin(written?: LayoutDraft): Promise<void> {
-    await this.ask(`Looking at ${this.file.name} …`, async () => {
-      this.look = (await this.send('look', { written: written?.written })) as Schemas['LookAnswer'];
+    await this.ask(`Looking at ${this.file.name} …`, 'look', { written: written?.written }, (look) => {
+      this.look = look as Schemas['LookAnswer'];
       if (!written) [this.source, this.paymentAccount] = [this.look.source, this.look.paymentAccount];
       if (this.look.table) this.layout = layoutOf(this.look, written);
     });
@@ -44,23 +44,22 @@ export class Arriving {
 
   /** Shows what it would bring, as soon as nothing is left to be said. */
   async show(): Promise<void> {
+    this.stop();
     this.shown = null;
     if (!this.look || this.look.problem || !this.look.form || this.asks) return;
-    await this.ask(`Checking ${this.file.name} …`, async () => {
-      this.shown = (await this.send('preview', this.choices)) as Schemas['TakeInAnswer'];
+    await this.ask(`Checking ${this.file.name} …`, 'preview', this.choices, (shown) => {
+      this.shown = shown as Schemas['TakeInAnswer'];
       this.stated = {};
     });
   }
 
   /** Takes it in. */
   async take(): Promise<boolean> {
-    await this.ask('Taking it in …', async () => {
-      this.taken = (await this.send('take', this.choices)) as Schemas['TakeInAnswer'];
-    });
+    await this.ask('Taking it in …', 'take', this.choices, (taken) => (this.taken = taken as Schemas['TakeInAnswer']));
     return this.taken !== null;
   }
 
-  /** Stops what is underway; only what reads can be stopped. */
+  /** Stops what is underway; what is being taken in goes on. */
   stop(): void {
     this.waits?.abort();
   }
@@ -73,26 +72,34 @@ export class Arriving {
     };
   }
 
-  private async ask(what: string, call: () => Promise<void>): Promise<void> {
-    [this.busy, this.refused] = [what, ''];
+  // What was asked since stands above what comes later of an earlier question.
+  private async ask(
+    what: string,
+    address: keyof typeof addresses,
+    query: Record<string, string | undefined>,
+    answered: (answer: unknown) => void,
+  ): Promise<void> {
+    const mine = new AbortController();
+    [this.busy, this.refused, this.waits] = [what, '', address === 'take' ? null : mine];
     try {
-      await call();
+      const came = await this.send(address, query, mine.signal);
+      if (!mine.signal.aborted) answered(came);
     } catch (error) {
-      this.refused = (error as Error).message;
+      if (!mine.signal.aborted) this.refused = (error as Error).message;
     } finally {
-      [this.busy, this.waits] = ['', null];
+      if (!mine.signal.aborted) [this.busy, this.waits] = ['', null];
+      else if (this.waits === mine) this.busy = '';
     }
   }
 
-  private send(address: keyof typeof addresses, query: Record<string, string | undefined>) {
-    this.waits = address === 'take' ? null : new AbortController();
+  private send(address: keyof typeof addresses, query: Record<string, string | undefined>, signal: AbortSignal) {
     return answer(
       api.POST(addresses[address], {
         params: { path: { companyId: place.company }, query: { fileName: this.file.name, ...query } },
         body: this.file as unknown as string,
         bodySerializer: (body: unknown) => body as BodyInit,
-        headers: { 'Content-Type': 'text/csv' },
-        signal: this.waits?.signal,
+        headers: { 'Content-Type': 'application/octet-stream' },
+        signal,
       }),
     );
   }

@@ -143,6 +143,16 @@ export class LayoutDraft {
     if (net >= 0 && this.table.columns[net]!.isNegative) this.amounts = 'charges_negative';
   }
 
+  /** Goes on with what a person said before they said that it is written otherwise. */
+  goOn(before: LayoutDraft): void {
+    this.sheet = before.sheet;
+    const names = (of: LayoutDraft) => of.table.columns.map((c) => c.name).join('\n');
+    if (names(this) !== names(before)) return;
+    this.fields = [...before.fields];
+    [this.date, this.decimal, this.group] = [before.date, before.decimal, before.group];
+    [this.amounts, this.kind, this.document, this.constants] = [before.amounts, before.kind, before.document, before.constants];
+  }
+
   private common(of: (column: Table['columns'][number]) => string[], fields: string[]): string[] {
     const columns = this.table.columns.filter((_, at) => fields.includes(this.fields[at] ?? ''));
     if (columns.length === 0) return [];
@@ -155,6 +165,6 @@ export function layoutOf(look: Schemas['LookAnswer'], before?: LayoutDraft): Lay
   const draft = new LayoutDraft(look.table!);
   if (look.layout) draft.remember(look.layout);
   else draft.propose();
-  if (before) draft.sheet = before.sheet;
+  if (before) draft.goOn(before);
   return draft;
 }
