@@ -44,7 +44,9 @@ public sealed class FilesTests(DemoHouse demo) : IClassFixture<DemoHouse>
         Choose("card-statement.ofx");
         browser.Text("Say whose file it is");
         Type("Whose file is it", "Workshop card");
-        browser.Text("not settled yet");
+        browser.Text("not settled yet (1)");
+        browser.Find("//table[@aria-label='The first documents']//td[contains(., 'LARKSPUR THREAD CO')]");
+        Assert.False(browser.Has("//a[contains(., 'layout.json')]"));
         Check();
         browser.Button("Take in 4 documents").Click();
         browser.Heading("Arrivals");
@@ -81,6 +83,7 @@ public sealed class FilesTests(DemoHouse demo) : IClassFixture<DemoHouse>
         Pick("Amounts", "charges are negative, refunds positive");
         browser.Row("Hexham Tannery");
         browser.Find("//table[@aria-label='The first documents']//td[contains(., '1,284.50')]");
+        Assert.True(browser.Has("//a[@download='layout.json']"));
         Check();
         browser.Button("Take in 4 documents").Click();
         browser.Heading("Arrivals");

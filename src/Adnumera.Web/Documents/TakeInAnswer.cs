@@ -169,7 +169,7 @@ public sealed record TakeInAnswer(
             record.Place,
             d.Kind,
             Day.Text(d.Date),
-            d.Party,
+            d.Supplier.Length > 0 ? d.Supplier : d.Employee,
             d.Lines.Count > 0 ? d.Lines[0].Description : "",
             d.Reference,
             d.PaidFrom.Length > 0 ? d.PaidFrom : d.ToAccount,

@@ -34,7 +34,7 @@
   {#if shown.first.length > 0}<First documents={shown.first} of={shown.documents} />{/if}
   {#if shown.skipped.length > 0}
     <p class="mt-3">
-      No document, kept with the file: {shown.skipped.map((s) => `${s.records} ${skips[s.reason]}`).join(', ')}.
+      No document, kept with the file: {shown.skipped.map((s) => `${skips[s.reason]} (${s.records})`).join(', ')}.
     </p>
   {/if}
   <table class="ledger mt-5 max-w-3xl">

@@ -18,8 +18,11 @@
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
   const look = $derived(arriving.look);
+  // Only a table has a layout, and only one that lacks nothing is worth keeping.
   const saved = $derived(
-    arriving.layout?.lacks ? '' : `data:application/json;charset=utf-8,${encodeURIComponent(arriving.layout?.json ?? '')}`,
+    arriving.layout && !arriving.layout.lacks
+      ? `data:application/json;charset=utf-8,${encodeURIComponent(arriving.layout.json)}`
+      : '',
   );
 </script>
 
