@@ -54,13 +54,18 @@ public readonly record struct ListPlace(long? Previous, long? Next, long? Positi
 
 /// <summary>
 /// Lists of documents, page by page. State, source, period and kind are counted by the count's own cells. What is few is found by the
-/// index of
-/// what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to end.
+/// index of what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to end.
 /// </summary>
 /// <param name="company">The company's file.</param>
 /// <param name="few">Up to so many are gathered and sorted.</param>
 /// <param name="some">Up to so many are kept at hand by their ids, while one goes along the order.</param>
-public sealed class DocumentList(SqliteConnection company, int few = DocumentList.Few, int some = DocumentList.Some)
+/// <param name="steps">So many documents on, a neighbour is looked for before ids are gathered.</param>
+public sealed class DocumentList(
+    SqliteConnection company,
+    int few = DocumentList.Few,
+    int some = DocumentList.Some,
+    int steps = DocumentList.Steps
+)
 {
     /// <summary>More than so many documents of a list that no cell counts are not counted.</summary>
     public const int MostCounted = 1_000;
@@ -74,7 +79,14 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
     // Where a document is asked by its own columns, it is asked sooner than that so many ids are gathered.
     private const int SomeOwn = 20_000;
 
-    private readonly Dictionary<(DocumentFilter, string), Reach> reaches = [];
+    /// <summary>So many documents on, a neighbour is looked for before ids are gathered.</summary>
+    public const int Steps = 500;
+
+    private static readonly Direction Ascending = new(">", "<=", "asc");
+
+    private static readonly Direction Descending = new("<", ">=", "desc");
+
+    private readonly Dictionary<(DocumentFilter Filter, string Ids, long Most), bool> within = [];
 
     /// <summary>A page after the given cursor (sort key and id).</summary>
     public IReadOnlyList<DocumentSummary> Page(DocumentFilter filter, DocumentOrder order, string? afterKey, long afterId, int most)
@@ -126,7 +138,7 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
             return new ListTotal(all, money, false);
         }
 
-        if (conditions.Narrow.All(n => How(n, conditions) != Reach.Few) && Capped(conditions) > MostCounted)
+        if (!conditions.Narrow.Any(n => IsFew(n, conditions)) && Capped(conditions) > MostCounted)
             return new ListTotal(MostCounted, 0, true);
         var (documents, sum) = company.QuerySingle<(long, long)>(
             "select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) "
@@ -141,27 +153,42 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
     {
         var (key, descending, _) = Order(order);
         var conditions = new ListConditions(filter);
-        var (where, by) = Way(conditions, key);
         conditions.Parameters.Add("id", id);
-        var (before, after) = descending ? (">", "<") : ("<", ">");
-        var (forward, backward) = descending ? ("desc", "asc") : ("asc", "desc");
-        var here = $"(select {key} from document d where d.id = @id)";
-        long? One(string compare, string way) =>
-            company.QueryFirstOrDefault<long?>(
-                $"select d.id from document d where {where} and ({by}, d.id) {compare} ({here}, @id) order by {by} {way}, d.id {way} "
-                    + $"limit 1",
-                conditions.Parameters
-            );
+        var (previous, next) = descending ? (Ascending, Descending) : (Descending, Ascending);
+        var way = new Lazy<(string Where, string By)>(() => Way(conditions, key));
+        long? Neighbour(Direction to) => Near(conditions, key, to) ?? One(conditions, way.Value.Where, way.Value.By, to);
         var total = Total(filter);
         long? position =
             total.IsMore || total.Documents > MostCounted
                 ? null
                 : company.ExecuteScalar<long>(
-                    $"select count(*) from document d where {where} and ({by}, d.id) {before} ({here}, @id)",
+                    $"select count(*) from document d where {way.Value.Where} and {Beyond(way.Value.By, key, previous)}",
                     conditions.Parameters
                 ) + 1;
-        return new ListPlace(One(before, backward), One(after, forward), position, total);
+        return new ListPlace(Neighbour(previous), Neighbour(next), position, total);
     }
+
+    // Where many documents are left, the next is a few steps on: these are asked, and no ids gathered.
+    private long? Near(ListConditions conditions, string key, Direction to)
+    {
+        if (conditions.Narrow.Count == 0 || conditions.Narrow.Any(n => IsFew(n, conditions)))
+            return null;
+        var where = conditions.AlongTheOrder(_ => Reach.Many, IsByDate(key));
+        var all = conditions.HeadsAlongTheOrder(IsByDate(key));
+        var last =
+            $"(select {key}, d.id from document d where {all} and {Beyond(key, key, to)} "
+            + $"order by {key} {to.Way}, d.id {to.Way} limit 1 offset {steps})";
+        return One(conditions, $"{where} and ({key}, d.id) {to.Until} {last}", key, to);
+    }
+
+    private long? One(ListConditions conditions, string where, string by, Direction to) =>
+        company.QueryFirstOrDefault<long?>(
+            $"select d.id from document d where {where} and {Beyond(by, by.TrimStart('+'), to)} order by {by} {to.Way}, d.id {to.Way} limit 1",
+            conditions.Parameters
+        );
+
+    private static string Beyond(string by, string key, Direction to) =>
+        $"({by}, d.id) {to.Compare} ((select {key} from document d where d.id = @id), @id)";
 
     private static string PageSql(string where, string by, string way) =>
         $"""
@@ -189,21 +216,25 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
                     $"select coalesce(sum(documents), 0) from count_cell d where {conditions.Heads}",
                     conditions.Parameters
                 );
-        return heads <= few ? (conditions.Gathered(Asked), $"+{key}") : (conditions.AlongTheOrder(Asked, key == "d.document_date"), key);
+        return heads <= few ? (conditions.Gathered(Asked), $"+{key}") : (conditions.AlongTheOrder(Asked, IsByDate(key)), key);
     }
 
+    private Reach How(Narrowing narrow, ListConditions conditions) =>
+        IsFew(narrow, conditions) ? Reach.Few
+        : IsWithin(narrow, conditions, narrow.IsOwn ? Math.Min(some, SomeOwn) : some) ? Reach.Some
+        : Reach.Many;
+
+    private bool IsFew(Narrowing narrow, ListConditions conditions) => IsWithin(narrow, conditions, few);
+
     // Looked up once for a list: its page, its total and its neighbours ask the same.
-    private Reach How(Narrowing narrow, ListConditions conditions)
+    private bool IsWithin(Narrowing narrow, ListConditions conditions, long most)
     {
-        if (reaches.TryGetValue((conditions.Filter, narrow.Ids), out var known))
-            return known;
-        bool IsWithin(long most) =>
-            company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {most + 1})", conditions.Parameters)
-            <= most;
-        return reaches[(conditions.Filter, narrow.Ids)] =
-            IsWithin(few) ? Reach.Few
-            : IsWithin(narrow.IsOwn ? Math.Min(some, SomeOwn) : some) ? Reach.Some
-            : Reach.Many;
+        var question = (conditions.Filter, narrow.Ids, most);
+        if (!within.TryGetValue(question, out var answer))
+            within[question] = answer =
+                company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {most + 1})", conditions.Parameters)
+                <= most;
+        return answer;
     }
 
     private long Capped(ListConditions conditions) =>
@@ -214,6 +245,8 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
                     + $"limit {MostCounted + 1})",
             conditions.Parameters
         );
+
+    private static bool IsByDate(string key) => key == "d.document_date";
 
     /// <summary>Whether an order goes by amount, so that its key is a number.</summary>
     public static bool IsByAmount(DocumentOrder order) => Order(order).Number;
@@ -227,6 +260,9 @@ public sealed class DocumentList(SqliteConnection company, int few = DocumentLis
             DocumentOrder.Smallest => ("d.total", false, true),
             DocumentOrder.Supplier => ("d.supplier_key", false, false),
         };
+
+    // A direction along an order: what lies beyond a place, what lies up to one, and the word.
+    private readonly record struct Direction(string Compare, string Until, string Way);
 
     [method: ExplicitConstructor]
     private sealed record SummaryRow(

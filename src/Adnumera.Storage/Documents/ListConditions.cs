@@ -126,19 +126,21 @@ internal sealed class ListConditions
     /// state go by date within, so one of the two may lead there.</summary>
     /// <param name="how">How each narrowing is asked.</param>
     /// <param name="byDate">Whether the order is by date.</param>
-    public string AlongTheOrder(Func<Narrowing, Reach> how, bool byDate)
+    public string AlongTheOrder(Func<Narrowing, Reach> how, bool byDate) =>
+        string.Join(
+            " and ",
+            Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"+d.id in ({n.Ids})").Prepend(HeadsAlongTheOrder(byDate))
+        );
+
+    /// <summary>The heads alone, so asked along an order.</summary>
+    /// <param name="byDate">Whether the order is by date.</param>
+    public string HeadsAlongTheOrder(bool byDate)
     {
         var leads = byDate
             ? heads.FirstOrDefault(h => h.StartsWith("period", StringComparison.Ordinal))
                 ?? heads.FirstOrDefault(h => h.StartsWith("state", StringComparison.Ordinal))
             : null;
-        return string.Join(
-            " and ",
-            heads
-                .Select(h => h == leads ? $"d.{h}" : $"+d.{h}")
-                .Concat(Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"+d.id in ({n.Ids})"))
-                .DefaultIfEmpty(Everything)
-        );
+        return string.Join(" and ", heads.Select(h => h == leads ? $"d.{h}" : $"+d.{h}").DefaultIfEmpty(Everything));
     }
 
     private void Add(string ids, string check, bool isOwn = false) => Narrow.Add(new Narrowing(ids, check, isOwn));

@@ -104,14 +104,17 @@ public sealed class DocumentListTests : IDisposable
             Assert.Equal((gathered.Count, false), ((int)total.Documents, total.IsMore));
             Assert.Equal(total, Read(c => new DocumentList(c, 0).Total(filter)));
             Assert.Equal(total, Read(c => new DocumentList(c, 0, 0).Total(filter)));
-            if (gathered.Count > 2)
-                Assert.All(
-                    new[] { 0, DocumentList.Few },
-                    few =>
-                        Assert.Equal(
-                            new ListPlace(gathered[0], gathered[2], 2, total),
-                            Read(c => new DocumentList(c, few).Around(filter, order, gathered[1]))
-                        )
+            foreach (var (few, steps) in ((int, int)[])[(DocumentList.Few, 500), (0, 500), (0, 1), (0, 9)])
+                Assert.Equal(
+                    Enumerable
+                        .Range(0, gathered.Count)
+                        .Select(i => new ListPlace(
+                            i == 0 ? null : gathered[i - 1],
+                            i == gathered.Count - 1 ? null : gathered[i + 1],
+                            i + 1,
+                            total
+                        )),
+                    Read(c => gathered.ConvertAll(id => new DocumentList(c, few, steps: steps).Around(filter, order, id)))
                 );
         }
     }
