@@ -179,6 +179,9 @@ public static class Builder
             Write(name, content);
         foreach (var (name, content) in FormSamples.All)
             Write(name, content);
+        foreach (var (name, content) in PaperSamples.All)
+            File.WriteAllBytes(Path.Combine(folder, name), content);
+        File.WriteAllBytes(Path.Combine(folder, "card-charges.xlsx"), SheetSample.Content);
         Write(
             "documents-with-errors.csv",
             files[3]

@@ -8,6 +8,7 @@ using Adnumera.Web.Companies;
 using Adnumera.Web.Count;
 using Adnumera.Web.Documents;
 using Adnumera.Web.Hosting;
+using Adnumera.Web.Incomplete;
 using Adnumera.Web.Installation;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
@@ -129,6 +130,7 @@ public static class Application
         });
         builder.Services.AddProblemDetails();
         builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
+        builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
         builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
         builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
@@ -171,6 +173,8 @@ public static class Application
             .ProducesProblem(422);
         company.MapCount();
         company.MapArrivals();
+        company.MapIncomplete();
+        company.MapAttachments();
         company.MapDocuments();
         company.MapMapping();
         company.MapRecodings();

@@ -23,6 +23,12 @@ public enum ArrivalForm
 
     /// <summary>A table of any columns, delimited or XLSX: read by a layout.</summary>
     Table,
+
+    /// <summary>A picture, or a PDF without data in it: a person completes what it shows.</summary>
+    Picture,
+
+    /// <summary>No file: a person typed it.</summary>
+    Typed,
 }
 
 /// <summary>How a file is read.</summary>
@@ -41,6 +47,10 @@ public sealed record ReadingChoices(string Source, Currency Company)
 
     /// <summary>Whether the application's own limits hold: plain texts, days that books speak of.</summary>
     public bool IsStrict { get; init; }
+
+    /// <summary>Whether a record that cannot be read is held by itself, so that the others come; otherwise its errors are the
+    /// file's.</summary>
+    public bool HoldsFaulty { get; init; }
 }
 
 /// <summary>The port to one form: it knows its own by the content, never by the name.</summary>

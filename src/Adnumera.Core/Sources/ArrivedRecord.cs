@@ -67,6 +67,14 @@ public abstract record ArrivedRecord(string File, string Place, string SourceId)
         SkipReason Reason,
         string Detail
     ) : ArrivedRecord(File, Place, SourceId);
+
+    /// <summary>It cannot be read: it waits until somebody corrects it.</summary>
+    /// <param name="File">The file's name.</param>
+    /// <param name="Place">Where it stands there.</param>
+    /// <param name="Typed">As it stands there.</param>
+    /// <param name="Said">What is wrong with it.</param>
+    public sealed record Faulty(string File, string Place, TypedDocument Typed, IReadOnlyList<Problem> Said)
+        : ArrivedRecord(File, Place, Typed["source_id"]);
 }
 
 /// <summary>Records of several files put together: what several of them bring comes once.</summary>
@@ -83,7 +91,7 @@ public static class ArrivedRecords
     }
 
     /// <summary>Each identity once, the first; what says something else under the same identity is an error, other texts give a notice. A
-    /// blank id is no identity, and what is pending is compared with what is pending alone.</summary>
+    /// blank id is no identity, what cannot be read has none yet, and what is pending is compared with what is pending alone.</summary>
     /// <param name="records">The records of all files, in their order.</param>
     /// <param name="problems">Where errors and notices go.</param>
     public static IReadOnlyList<ArrivedRecord> Once(IEnumerable<ArrivedRecord> records, Problems problems)
@@ -93,7 +101,7 @@ public static class ArrivedRecords
         foreach (var record in records)
         {
             var key = (record.SourceId, record is ArrivedRecord.Skipped { Reason: SkipReason.Pending });
-            if (record.SourceId.Length == 0 || known.TryAdd(key, record))
+            if (record.SourceId.Length == 0 || record is ArrivedRecord.Faulty || known.TryAdd(key, record))
             {
                 once.Add(record);
                 continue;

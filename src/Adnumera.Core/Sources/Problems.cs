@@ -12,15 +12,16 @@ public sealed record Problem(string File, long Row, string Column, string Messag
 }
 
 /// <summary>What was found wrong in the files of one run, and what is only worth a notice.</summary>
-public sealed class Problems
+/// <param name="most">How many errors are kept; the rest is only counted.</param>
+public sealed class Problems(int most = Problems.Most)
 {
-    /// <summary>How many errors are kept; the rest is only counted.</summary>
+    /// <summary>So many errors are kept for people.</summary>
     public const int Most = 100;
 
     private readonly List<Problem> errors = [];
     private readonly List<Problem> notices = [];
 
-    /// <summary>The first errors, at most <see cref="Most"/>.</summary>
+    /// <summary>The first errors.</summary>
     public IReadOnlyList<Problem> Errors => errors;
 
     /// <summary>Notices.</summary>
@@ -35,7 +36,7 @@ public sealed class Problems
     /// <summary>Adds an error.</summary>
     public void Add(Problem problem)
     {
-        if (Count++ < Most)
+        if (Count++ < most)
             errors.Add(problem);
     }
 

@@ -47,6 +47,9 @@ public static class DocumentsFile
     /// <summary>The names of its columns.</summary>
     public static IReadOnlySet<string> ColumnNames => Columns.Select(c => c.Name).ToHashSet(StringComparer.Ordinal);
 
+    /// <summary>Whether a column belongs to a line, not to the document.</summary>
+    public static bool IsOfLine(string column) => LineColumns.Contains(column);
+
     /// <summary>Whether the header has every column that a documents file must have.</summary>
     public static bool HasItsHeader(byte[] content)
     {
@@ -54,7 +57,8 @@ public static class DocumentsFile
         return Columns.Select((c, i) => (c, i)).All(c => !c.c.Required || table.Has(c.i));
     }
 
-    private static readonly IReadOnlyList<Column> Columns =
+    /// <summary>Its columns: the document's own, then those of a line.</summary>
+    internal static readonly IReadOnlyList<Column> Columns =
     [
         .. Column
             .List(
@@ -66,6 +70,8 @@ public static class DocumentsFile
             )
             .Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c),
     ];
+
+    private static readonly HashSet<string> LineColumns = [.. Columns.Skip(Line).Select(c => c.Name)];
 
     /// <summary>Reads documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
@@ -86,6 +92,28 @@ public static class DocumentsFile
 
         return problems.Any ? [] : [.. order.Select(d => d.Finish())];
     }
+
+    /// <summary>Reads what can be read, documents in the order of their first rows: those with an error in one of their rows may lack it or be
+    /// left out.</summary>
+    internal static IReadOnlyList<FiledDocument> ReadSound(string file, byte[] content, ReadingChoices choices, Problems problems)
+    {
+        using var table = CsvTable.Open(file, content, Columns, problems, choices.IsStrict);
+        var order = new List<Gathering>();
+        foreach (var document in Rows(table, [], choices.Company, problems))
+        {
+            if (choices.Source.Length > 0 && document.Head.Identity.Source != choices.Source && !document.IsListed)
+                table.Error(Source, OtherSource(document.Head.Identity.Source, choices.Source));
+            if (!document.IsListed)
+                order.Add(document);
+            document.IsListed = true;
+        }
+
+        return [.. order.Where(d => d.HasRows).Select(d => d.Finish())];
+    }
+
+    /// <summary>What is said of a document of another source than the chosen one.</summary>
+    internal static string OtherSource(string source, string chosen) =>
+        $"{Quote.Of(source)} is another source; expected {Quote.Of(chosen)}";
 
     /// <summary>Reads documents one after the other, each as soon as its last row is read, so that none need be kept. Rows of a document
     /// that do not stand together end it: the file is then read whole. Nothing more comes once there is an error.</summary>
@@ -284,6 +312,8 @@ public static class DocumentsFile
         public long FirstRow => firstRow;
 
         public bool IsListed { get; set; }
+
+        public bool HasRows => rows.Count > 0;
 
         // Almost always the lines come in ascending order, so that most need no look-up.
         public long? RowOf(long number)

@@ -18,6 +18,8 @@ public sealed class DocumentsFileReader : IArrivalReader
     /// <summary>Reads its documents. Those of another source than the chosen one are an error; blank, each is of its own.</summary>
     public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems)
     {
+        if (choices.HoldsFaulty)
+            return HeldRecords.Read(file, choices, problems);
         var filed = DocumentsFile.Read(file.Name, file.Content, choices.Company, problems, choices.IsStrict);
         if (choices.Source.Length > 0)
             foreach (var other in filed.Where(f => f.Document.Identity.Source != choices.Source))
@@ -26,7 +28,7 @@ public sealed class DocumentsFileReader : IArrivalReader
                         file.Name,
                         other.FirstRow,
                         "source",
-                        $"{Quote.Of(other.Document.Identity.Source)} is another source; expected {Quote.Of(choices.Source)}"
+                        DocumentsFile.OtherSource(other.Document.Identity.Source, choices.Source)
                     )
                 );
         return [.. filed.Select(f => new ArrivedRecord.Taken(file.Name, f.Place, f.Document))];

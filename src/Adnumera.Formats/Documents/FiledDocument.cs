@@ -9,5 +9,8 @@ namespace Adnumera.Formats.Documents;
 public sealed record FiledDocument(Document Document, long FirstRow, long LastRow)
 {
     /// <summary>Where it stands, as people say it.</summary>
-    public string Place => FirstRow == LastRow ? $"row {FirstRow}" : $"rows {FirstRow}–{LastRow}";
+    public string Place => PlaceOf(FirstRow, LastRow);
+
+    /// <summary>Where rows stand, as people say it.</summary>
+    public static string PlaceOf(long first, long last) => first == last ? $"row {first}" : $"rows {first}–{last}";
 }

@@ -18,9 +18,7 @@ public static class PdfInvoice
     /// <exception cref="FileFaultException">It carries none, or two of one rank, or cannot be read.</exception>
     public static ArrivedRecord Read(ArrivedFile file, string source)
     {
-        var carried = Attachments(file);
-        var named = carried.Where(a => Named.Contains(a.Name, StringComparer.OrdinalIgnoreCase)).ToList();
-        var chosen = named.Count > 0 ? named : carried.Where(a => InvoiceFile.Recognises(a.Content)).ToList();
+        var chosen = Invoices(file);
         if (chosen.Count == 0)
             throw new FileFaultException("", "no data in it; expected an attached invoice such as factur-x.xml");
         if (chosen.Count > 1)
@@ -32,6 +30,18 @@ public static class PdfInvoice
         if (!InvoiceFile.Recognises(invoice.Content))
             throw new FileFaultException(invoice.Name, "it is neither a UBL nor a CII invoice");
         return InvoiceFile.Read(file with { Content = invoice.Content }, source, file.Name);
+    }
+
+    /// <summary>Whether it carries what is, or is called, an invoice.</summary>
+    /// <exception cref="FileFaultException">It cannot be read.</exception>
+    public static bool CarriesInvoice(ArrivedFile file) => Invoices(file).Count > 0;
+
+    // Those with a name of the standards come before others.
+    private static List<ArrivedFile> Invoices(ArrivedFile file)
+    {
+        var carried = Attachments(file);
+        var named = carried.Where(a => Named.Contains(a.Name, StringComparer.OrdinalIgnoreCase)).ToList();
+        return named.Count > 0 ? named : carried.Where(a => InvoiceFile.Recognises(a.Content)).ToList();
     }
 
     private static List<ArrivedFile> Attachments(ArrivedFile file)

@@ -1,10 +1,8 @@
-using System.Globalization;
-using System.Security.Cryptography;
-using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Documents;
 
 namespace Adnumera.Formats.Layouts;
 
@@ -33,24 +31,27 @@ public sealed class LayoutReader
 
     private readonly ArrivedFile file;
     private readonly Layout layout;
+    private readonly ReadingChoices choices;
     private readonly string source;
-    private readonly Problems problems;
+    private readonly Problems problems,
+        found = new(int.MaxValue);
     private readonly Dictionary<string, int> hashes = [];
 
-    private LayoutReader(ArrivedFile file, Layout layout, string source, Problems problems) =>
-        (this.file, this.layout, this.source, this.problems) = (file, layout, source, problems);
+    private LayoutReader(ArrivedFile file, Layout layout, ReadingChoices choices, Problems problems) =>
+        (this.file, this.layout, this.choices, source, this.problems) = (file, layout, choices, choices.Source, problems);
 
     // A row with its values, once they are read.
     private sealed record Filed(LayoutRow Row, Document Head, DocumentLine Line, long? Total, long? Number, string Values);
 
-    /// <summary>Reads the documents in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
+    /// <summary>Reads the documents in the order of their first rows; errors go to <paramref name="problems"/>, those of records that are
+    /// held by themselves with these.</summary>
     /// <param name="file">The file, delimited or XLSX.</param>
     /// <param name="layout">The layout.</param>
-    /// <param name="source">The source.</param>
+    /// <param name="choices">How it is read.</param>
     /// <param name="problems">Where errors go.</param>
     /// <exception cref="FileFaultException">It cannot be read as the layout says.</exception>
-    public static IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, Layout layout, string source, Problems problems) =>
-        new LayoutReader(file, layout, source, problems).Records();
+    public static IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, Layout layout, ReadingChoices choices, Problems problems) =>
+        new LayoutReader(file, layout, choices, problems).Records();
 
     private List<ArrivedRecord> Records()
     {
@@ -68,7 +69,7 @@ public sealed class LayoutReader
                 continue;
             }
 
-            var filed = Read(new LayoutRow(file.Name, row, layout, columns, problems));
+            var filed = Read(new LayoutRow(file.Name, row, layout, columns, found));
             if (KeyOf(filed) is { } key && byKey.TryGetValue(key, out var group))
             {
                 CheckHead(group[0], filed);
@@ -84,7 +85,92 @@ public sealed class LayoutReader
 
         if (columns is null)
             throw new FileFaultException("", "it is empty; expected a header row");
-        return problems.Count > before ? [] : order.ConvertAll(RecordOf);
+        if (problems.Count > before)
+            return [];
+        if (found.Any && !choices.HoldsFaulty)
+        {
+            problems.Add(found);
+            return [];
+        }
+
+        return Records(order);
+    }
+
+    private List<ArrivedRecord> Records(List<List<Filed>> order)
+    {
+        var byRow = found.Errors.ToLookup(e => e.Row);
+        var records = new List<ArrivedRecord>();
+        foreach (var rows in order)
+        {
+            var said = rows.SelectMany(r => byRow[r.Row.Number]).ToList();
+            var known = found.Count;
+            if (said.Count == 0 && RecordOf(rows) is var record)
+            {
+                said = [.. found.Errors.Skip(known), .. Beyond(record)];
+                if (said.Count == 0)
+                {
+                    records.Add(record);
+                    continue;
+                }
+            }
+
+            if (choices.HoldsFaulty)
+                records.Add(new ArrivedRecord.Faulty(file.Name, PlaceOf(rows), Typed(rows), said));
+            else
+                said.ForEach(problems.Add);
+        }
+
+        return records;
+    }
+
+    // What the application does not keep; where records are not held, it is asked of all forms alike.
+    private IEnumerable<Problem> Beyond(ArrivedRecord record) =>
+        record is ArrivedRecord.Taken { Document: var document } && choices is { IsStrict: true, HoldsFaulty: true }
+            ? DocumentLimits.Broken(document).Select(b => new Problem(file.Name, 0, $"{record.Place}, {b.Column}", b.Problem))
+            : [];
+
+    private static string PlaceOf(List<Filed> rows) => FiledDocument.PlaceOf(rows[0].Row.Number, rows[^1].Row.Number);
+
+    private TypedDocument Typed(List<Filed> rows)
+    {
+        var typed = TypedDocuments.OfRows(rows.ConvertAll(Texts));
+        return typed["source_id"].Length > 0
+            ? typed
+            : typed with
+            {
+                IdColumns = [.. RowIds.Columns(layout)],
+                IsSigned = layout.Amounts == AmountsMeaning.ChargesNegative,
+            };
+    }
+
+    private IReadOnlyDictionary<string, string> Texts(Filed filed)
+    {
+        var texts = layout
+            .Columns.Keys.Concat(layout.Constants.Keys)
+            .ToDictionary(name => name, name => filed.Row.Written(name, filed.Head.Currency));
+        texts["source"] = source;
+        if (layout.Amounts == AmountsMeaning.ChargesNegative)
+            foreach (var (name, text) in Unsigned(filed))
+                texts[name] = text;
+        return texts.Where(t => t.Value.Length > 0).ToDictionary();
+    }
+
+    // Whether it is a charge is said by the sign: of what has none that can be read, a person says it.
+    private static IEnumerable<(string Name, string Text)> Unsigned(Filed filed)
+    {
+        if (filed.Line.Net == 0)
+        {
+            yield return ("kind", "");
+            yield break;
+        }
+
+        string Money(long minor) => AmountText.Format(minor, filed.Head.Currency.Digits);
+        yield return ("kind", Words<DocumentKind>.Of(filed.Head.Kind));
+        yield return ("net", Money(filed.Line.Net));
+        if (filed.Line.Tax != 0)
+            yield return ("tax", Money(filed.Line.Tax));
+        if (filed.Total is { } total)
+            yield return ("document_total", Money(total));
     }
 
     // Which rows are one document; none for a row that is one by itself.
@@ -168,7 +254,7 @@ public sealed class LayoutReader
             Account = row.Text("account"),
             OriginalAccount = row.Text("original_account"),
         };
-        return new Filed(row, head, line, total, (long?)number, Values(row, head, line, net));
+        return new Filed(row, head, line, total, (long?)number, RowIds.Values(RowIds.Columns(layout), head, line, turn, total, row.Text));
     }
 
     private static bool YesNo(LayoutRow row)
@@ -182,30 +268,6 @@ public sealed class LayoutReader
             row.Error("not_duplicate", $"{Quote.Of(text)} is not known; expected yes or no");
         return text.Equals("yes", StringComparison.OrdinalIgnoreCase);
     }
-
-    // The mapped values of a row as they were read, for an id of its own.
-    private string Values(LayoutRow row, Document head, DocumentLine line, long net) =>
-        string.Join(
-            '\u001F',
-            layout
-                .Columns.Keys.Order(StringComparer.Ordinal)
-                .Select(name =>
-                    name switch
-                    {
-                        "document_date" => Day.Text(head.Date),
-                        "due_date" => head.DueDate is { } due ? Day.Text(due) : "",
-                        "net" => net.ToString(CultureInfo.InvariantCulture),
-                        "tax" => (row.Amount("tax", head.Currency) ?? 0).ToString(CultureInfo.InvariantCulture),
-                        "document_total" => row.Amount("document_total", head.Currency)?.ToString(CultureInfo.InvariantCulture) ?? "",
-                        "quantity" => Free(line.Quantity),
-                        "unit_price" => Free(line.UnitPrice),
-                        "currency" => head.Currency.Code,
-                        _ => row.Text(name),
-                    }
-                )
-        );
-
-    private static string Free(decimal? number) => number?.ToString("0.############################", CultureInfo.InvariantCulture) ?? "";
 
     private static void CheckHead(Filed first, Filed row)
     {
@@ -232,7 +294,7 @@ public sealed class LayoutReader
     private ArrivedRecord RecordOf(List<Filed> rows)
     {
         var first = rows[0];
-        var place = $"row {first.Row.Number}";
+        var place = PlaceOf(rows);
         var id = first.Head.Identity.SourceId.Length > 0 ? first.Head.Identity.SourceId : Hash(rows);
         if (layout.Amounts == AmountsMeaning.ChargesNegative && first.Line.Net == 0)
             return new ArrivedRecord.Skipped(
@@ -265,8 +327,7 @@ public sealed class LayoutReader
     // The same again within one file is another one; the same file again gives the same ids.
     private string Hash(List<Filed> rows)
     {
-        var text = string.Join('\u001E', rows.Select(r => r.Values));
-        var hash = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16];
+        var hash = RowIds.Of(rows.Select(r => r.Values));
         var times = hashes[hash] = hashes.GetValueOrDefault(hash) + 1;
         return times == 1 ? hash : $"{hash}-{times}";
     }

@@ -104,6 +104,23 @@ internal sealed class LayoutRow(string file, TableRow row, Layout layout, Layout
         return null;
     }
 
+    /// <summary>The text of a column of ours as documents.csv has it where it can be read, else as it stands.</summary>
+    public string Written(string ours, Currency currency)
+    {
+        var found = new Problems();
+        var quiet = new LayoutRow(file, row, layout, columns, found);
+        var written = ours switch
+        {
+            "document_date" or "due_date" => Core.Texts.Day.Text(quiet.Day(ours)),
+            "net" or "tax" or "document_total" => quiet.Amount(ours, currency) is { } minor
+                ? AmountText.Format(minor, currency.Digits)
+                : "",
+            "quantity" or "unit_price" or "line" => quiet.Decimal(ours)?.ToString(CultureInfo.InvariantCulture) ?? "",
+            _ => Text(ours),
+        };
+        return found.Any ? Text(ours) : written;
+    }
+
     /// <summary>Reports what is wrong with a column.</summary>
     public void Error(string ours, string message) =>
         problems.Add(

@@ -26,7 +26,7 @@ public sealed class TableReader : IArrivalReader
     public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems)
     {
         if (choices.Layout is { } layout)
-            return LayoutReader.Read(file, layout, choices.Source, problems);
+            return LayoutReader.Read(file, layout, choices, problems);
         if (IsWorkbook(file))
             throw new FileFaultException("", "it is a workbook; expected a layout that says what its columns mean");
         return new DocumentsFileReader().Read(file, choices, problems);

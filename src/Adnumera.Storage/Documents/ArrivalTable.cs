@@ -51,13 +51,45 @@ public sealed class ArrivalTable(SqliteConnection company)
             row
         );
 
+    /// <summary>Adds to what a file brought: records of it that were completed since.</summary>
+    public void Grow(long id, string source, long lines, (long Added, long Updated, long Unchanged) effect, long money) =>
+        company.Execute(
+            """
+            update arrival set source = case when documents = 0 and source = '' then @source when source = @source then source else '' end,
+              documents = documents + 1, lines = lines + @lines, added = added + @Added, updated = updated + @Updated,
+              unchanged = unchanged + @Unchanged, money = money + @money where id = @id
+            """,
+            new
+            {
+                id,
+                source,
+                lines,
+                effect.Added,
+                effect.Updated,
+                effect.Unchanged,
+                money,
+            }
+        );
+
     public ArrivalRow? Find(long id) =>
         company.QueryFirstOrDefault<ArrivalRow>($"select {Columns} from arrival where id = @id", new { id });
 
-    /// <summary>The latest, or those before one of them.</summary>
+    /// <summary>The names and forms of these.</summary>
+    public IReadOnlyDictionary<long, (string FileName, string Form)> Named(IEnumerable<long> arrivals) =>
+        company
+            .Query<(long Id, string FileName, string Form)>(
+                "select id, case original when 1 then file_name else '' end, form from arrival where id in (select value from json_each(@ids))",
+                new { ids = JsonSerializer.Serialize(arrivals.Distinct()) }
+            )
+            .ToDictionary(a => a.Id, a => (a.FileName, a.Form));
+
+    /// <summary>The latest files, or those before one of them.</summary>
     public IReadOnlyList<ArrivalRow> Latest(int most, long before = long.MaxValue) =>
         company
-            .Query<ArrivalRow>($"select {Columns} from arrival where id < @before order by id desc limit @most", new { most, before })
+            .Query<ArrivalRow>(
+                $"select {Columns} from arrival where id < @before and form <> 'typed' order by id desc limit @most",
+                new { most, before }
+            )
             .AsList();
 
     /// <summary>The latest of a form, and of an account where one is named: what its source was called then.</summary>

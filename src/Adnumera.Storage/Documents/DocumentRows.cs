@@ -20,7 +20,15 @@ internal sealed class DocumentRows : IDisposable
         + "account original_account decided_account decided_rung decided_tax_code_key waiting";
 
     // What else is noted of a document that is not in the ledger.
-    private static readonly string[] OfDocument = ["document_change", "proposed_correction", "reading", "recoding_due", "text_due"];
+    private static readonly string[] OfDocument =
+    [
+        "document_change",
+        "proposed_correction",
+        "reading",
+        "recoding_due",
+        "text_due",
+        "attachment",
+    ];
 
     private readonly Prepared insertHead,
         updateHead,

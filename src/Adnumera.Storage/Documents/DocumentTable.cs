@@ -73,6 +73,13 @@ public sealed class DocumentTable(SqliteConnection company)
         ];
     }
 
+    /// <summary>The document of a supplier that came last, however its name was spelled then; none where there is none.</summary>
+    public long? LatestOf(string supplier) =>
+        company.QueryFirstOrDefault<long?>(
+            "select id from document where supplier_key = @key order by id desc limit 1",
+            new { key = Folded.Of(supplier) }
+        );
+
     /// <summary>Those of these identities that arrived before. Walks the unique index (source, source_id).</summary>
     public IReadOnlyDictionary<DocumentIdentity, long> Known(IEnumerable<DocumentIdentity> identities) =>
         company

@@ -67,6 +67,7 @@ public sealed record WaitingAnswer(
 );
 
 /// <summary>What the rail and the top show on every view.</summary>
+/// <param name="Incomplete">Documents that wait to be completed.</param>
 public sealed record OverviewAnswer(
     string Name,
     string Currency,
@@ -75,6 +76,7 @@ public sealed record OverviewAnswer(
     IReadOnlyList<string> Sources,
     bool Connected,
     long Held,
+    long Incomplete,
     long ValuesWaiting,
     long Ready,
     long Differences

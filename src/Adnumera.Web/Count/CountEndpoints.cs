@@ -67,6 +67,7 @@ internal static class CountEndpoints
             count.Sources(),
             new LedgerTable(c).Connection() is not null,
             sources.Sum(s => s.Totals[DocumentState.Held].Documents),
+            new IncompleteTable(c).OpenCount(),
             mapping.ValuesWaiting(Dates.PeriodOrAll(period)),
             sources.Sum(s => s.Totals[DocumentState.Ready].Documents),
             new ProofTable(c).Kinds(first, first?.AddMonths(1).AddDays(-1)).Sum(k => k.Differences)

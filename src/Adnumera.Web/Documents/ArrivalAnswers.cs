@@ -18,6 +18,7 @@ public sealed record ArrivalsAnswer(IReadOnlyList<ArrivalAnswer> Files, string C
 /// <param name="PaymentAccount">What that was called; blank for those four.</param>
 /// <param name="Money">What its documents came to.</param>
 /// <param name="Skipped">How many of its records are no document.</param>
+/// <param name="Incomplete">How many of its records wait to be completed.</param>
 /// <param name="States">How far its documents are; those that a later file brought anew belong to that.</param>
 /// <param name="TakenBackAt">When it was taken back; blank for never.</param>
 public sealed record ArrivalAnswer(
@@ -35,6 +36,7 @@ public sealed record ArrivalAnswer(
     long Updated,
     long Unchanged,
     long Skipped,
+    long Incomplete,
     string Money,
     bool HasOriginal,
     IReadOnlyList<StateTally> States,
@@ -42,7 +44,12 @@ public sealed record ArrivalAnswer(
     string TakenBackBy
 )
 {
-    internal static ArrivalAnswer Of(ArrivalRow row, IReadOnlyList<(string State, long Documents)> states, Currency currency) =>
+    internal static ArrivalAnswer Of(
+        ArrivalRow row,
+        IReadOnlyList<(string State, long Documents)> states,
+        long incomplete,
+        Currency currency
+    ) =>
         new(
             row.Id,
             row.FileName,
@@ -58,6 +65,7 @@ public sealed record ArrivalAnswer(
             row.Updated,
             row.Unchanged,
             row.Skipped,
+            incomplete,
             AmountText.Format(row.Money, currency.Digits),
             row.Original == 1,
             [.. states.Select(s => new StateTally(Words<DocumentState>.Read(s.State), s.Documents)).OrderBy(s => s.State)],

@@ -42,8 +42,9 @@ internal static class ArrivalEndpoints
             var table = new ArrivalTable(c);
             var rows = table.Latest(FilesAtOnce, before ?? long.MaxValue);
             var (states, currency) = (table.States(rows.Select(r => r.Id)), new CompanyTable(c).Currency());
+            var incomplete = new IncompleteTable(c).OpenOf(rows.Select(r => r.Id));
             return new ArrivalsAnswer(
-                [.. rows.Select(r => ArrivalAnswer.Of(r, [.. states[r.Id]], currency))],
+                [.. rows.Select(r => ArrivalAnswer.Of(r, [.. states[r.Id]], incomplete.GetValueOrDefault(r.Id), currency))],
                 currency.Code,
                 rows.Count == FilesAtOnce ? rows[^1].Id : null
             );
@@ -54,7 +55,8 @@ internal static class ArrivalEndpoints
         {
             var table = new ArrivalTable(c);
             var row = table.Find(id) ?? throw RefusedException.NotFound("This file");
-            return ArrivalAnswer.Of(row, [.. table.States([id])[id]], new CompanyTable(c).Currency());
+            var incomplete = new IncompleteTable(c).OpenOf([id]).GetValueOrDefault(id);
+            return ArrivalAnswer.Of(row, [.. table.States([id])[id]], incomplete, new CompanyTable(c).Currency());
         });
 
     private static IReadOnlyList<SkippedAnswer> Skipped(long id, CompanyBooks books, long? after) =>
@@ -104,13 +106,14 @@ internal static class ArrivalEndpoints
         string? source,
         string? paymentAccount,
         string? layout,
+        bool? hold,
         HttpRequest request,
         CompanyBooks books,
         ArrivalReaders readers,
         CancellationToken cancel
     )
     {
-        var choices = Choices(books, source, paymentAccount, layout);
+        var choices = Choices(books, source, paymentAccount, layout) with { HoldsFaulty = hold == true };
         return TakeIn.Run(books, readers, await Sent(request, fileName, cancel), choices);
     }
 

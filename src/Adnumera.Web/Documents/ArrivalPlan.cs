@@ -14,7 +14,15 @@ namespace Adnumera.Web.Documents;
 /// <param name="Before">As it is here; none when it is new.</param>
 /// <param name="Id">The id that it has or will have.</param>
 /// <param name="DuplicateOf">The earliest document that it may be a duplicate of.</param>
-internal sealed record ArrivalChange(ArrivedRecord.Taken File, Composition Composed, StoredDocument? Before, long Id, long? DuplicateOf);
+/// <param name="DuplicateName">What that one is called.</param>
+internal sealed record ArrivalChange(
+    ArrivedRecord.Taken File,
+    Composition Composed,
+    StoredDocument? Before,
+    long Id,
+    long? DuplicateOf,
+    DocumentIdentity? DuplicateName
+);
 
 /// <summary>What a file would change, worked out without writing.</summary>
 internal sealed class ArrivalPlan
@@ -128,7 +136,7 @@ internal sealed class ArrivalPlan
                 duplicate is not { } other ? null
                 : here.TryGetValue(other, out var inFile) ? inFile
                 : names[other];
-            changes.Add(new ArrivalChange(file, composer.Compose(document, earliest), before, id, duplicate));
+            changes.Add(new ArrivalChange(file, composer.Compose(document, earliest), before, id, duplicate, earliest));
         }
     }
 }

@@ -13,6 +13,9 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
 
     public IReadOnlyList<ArrivedRecord.Skipped> Skipped { get; } = [.. Records.OfType<ArrivedRecord.Skipped>()];
 
+    /// <summary>Records that cannot be read.</summary>
+    public IReadOnlyList<ArrivedRecord.Faulty> Faulty { get; } = [.. Records.OfType<ArrivedRecord.Faulty>()];
+
     /// <summary>The last four of the account that its statement is of; blank for none or several.</summary>
     public string Account => Records.Select(r => r.Account).Distinct().Take(2).ToList() is [var one] ? one : "";
 
@@ -26,11 +29,10 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
             problems.Add(
                 new Problem(file.Name, 0, "source", "the file does not say whose records it has; expected the name of the source")
             );
-        return new ArrivingFile(
-            file,
-            form,
-            choices,
-            problems.Any ? [] : ArrivedRecords.Once(ArrivedRecords.Corrected(readers.Read(file, choices, problems)), problems)
-        );
+        return new ArrivingFile(file, form, choices, problems.Any ? [] : OnceEach(readers.Read(file, choices, problems), form, problems));
     }
+
+    // A documents file has each of its documents once as it is read; those of two sources may have one id.
+    private static IReadOnlyList<ArrivedRecord> OnceEach(IReadOnlyList<ArrivedRecord> read, ArrivalForm? form, Problems problems) =>
+        form == ArrivalForm.DocumentsFile ? read : ArrivedRecords.Once(ArrivedRecords.Corrected(read), problems);
 }

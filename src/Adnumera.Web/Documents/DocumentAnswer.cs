@@ -87,6 +87,9 @@ public sealed record DocumentAnswer
 
     public required string FileName { get; init; }
 
+    /// <summary>Pictures and PDFs that belong to it.</summary>
+    public required IReadOnlyList<AttachmentAnswer> Attachments { get; init; }
+
     /// <summary>Whether the original of the file is kept.</summary>
     public required bool HasOriginal { get; init; }
 

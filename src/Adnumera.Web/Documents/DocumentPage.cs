@@ -46,7 +46,7 @@ internal static class DocumentPage
         var composed = composer.Compose(document, stored.DuplicateOf);
         var journal = sent is null ? JournalView.Of(composed, chart) : JournalView.Of(sent, composed, chart);
         var arrival = new ArrivalTable(company).Find(stored.ArrivalId)!;
-        var undecided = sent is null && stored.MayBeCoded ? Undecided(document, composed) : [];
+        var undecided = sent is null && stored.MayBeCoded ? UndecidedLines.Of(composed) : [];
         var (debit, credit) = (journal.Sum(j => Math.Max(j.Signed, 0)), journal.Sum(j => Math.Max(-j.Signed, 0)));
         string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
         return new DocumentAnswer
@@ -84,6 +84,7 @@ internal static class DocumentPage
             DuplicateOfId = stored.DuplicateOf is { } other ? table.Known([other]).GetValueOrDefault(other) : 0,
             ArrivalId = arrival.Id,
             FileName = arrival.FileName,
+            Attachments = AttachmentEndpoints.Of(new AttachmentTable(company), id, arrival),
             HasOriginal = arrival.Original == 1,
             ArrivedAt = arrival.At,
             FoundAt = stored.FoundAt,
@@ -175,27 +176,6 @@ internal static class DocumentPage
             return null;
         var place = new DocumentList(company).Around(list.Filter(new CompanyTable(company).Currency(), today), list.OrderValue, id);
         return new NeighboursAnswer(place.Previous, place.Next, place.Position, place.Total.Documents, place.Total.IsMore);
-    }
-
-    // Where the money of a line goes that nothing decides: on its true side, without the tax that is recovered anyway.
-    private static List<(string Title, long Signed)> Undecided(Document document, Composition composed)
-    {
-        if (composed is Composition.SetAside)
-            return [];
-        var side = document.Kind.Reverses() ? -1 : 1;
-        var decided = composed.Decisions.Where(d => d.Account.Length > 0).Select(d => d.Line).ToHashSet();
-        return
-        [
-            .. document
-                .Lines.Where(l => !l.IsZero && !decided.Contains(l.Number))
-                .Select(l =>
-                    (
-                        l.Description.Length > 0 ? l.Description : $"line {l.Number}",
-                        side * (l.Net + l.Tax)
-                            - composed.Lines.Where(e => e.Rung == EntryRung.Tax && e.DocumentLine == l.Number).Sum(e => e.Signed)
-                    )
-                ),
-        ];
     }
 
     private static List<NoticeAnswer> Noticed(StoredDocument stored, DateOnly today) =>

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
+using Adnumera.Core.Sources;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Posting;
@@ -23,7 +24,13 @@ internal static class DocumentPath
     {
         List<PathStep> steps =
         [
-            new(arrival.At, arrival.Who, $"arrived, file {arrival.FileName}{(stored.FoundAt.Length > 0 ? $", {stored.FoundAt}" : "")}"),
+            new(
+                arrival.At,
+                arrival.Who,
+                arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Typed)
+                    ? "begun to be typed"
+                    : $"arrived, file {arrival.FileName}{(stored.FoundAt.Length > 0 ? $", {stored.FoundAt}" : "")}"
+            ),
             .. new AuditTable(company).Of($"document/{stored.Id}").Select(a => new PathStep(a.At, a.Who, Decided(a, chart))),
             .. new DocumentChangeTable(company)
                 .Of(stored.Id)

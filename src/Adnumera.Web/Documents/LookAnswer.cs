@@ -2,6 +2,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Pictures;
 using Adnumera.Storage.Documents;
 using Microsoft.Data.Sqlite;
 
@@ -47,6 +48,8 @@ public sealed record LookAnswer(
 {
     internal static LookAnswer Of(SqliteConnection company, ArrivalReaders readers, ArrivedFile file, Layout? written)
     {
+        if (PictureFile.MediaOf(file.Content).Length > 0 && IsPicture(file, out var problem))
+            return new LookAnswer(file.Name, ArrivalForm.Picture, false, "", "", "", "", null, problem);
         var form = readers.For(file)?.Form;
         var none = new LookAnswer(file.Name, form, form is not (null or ArrivalForm.DocumentsFile), "", "", "", "", null, "");
         return form switch
@@ -59,6 +62,21 @@ public sealed record LookAnswer(
             },
             _ => none,
         };
+    }
+
+    // A PDF that cannot be read is said to be that.
+    private static bool IsPicture(ArrivedFile file, out string problem)
+    {
+        try
+        {
+            problem = "";
+            return PictureFile.IsWithoutData(file);
+        }
+        catch (FileFaultException e)
+        {
+            problem = e.Message;
+            return true;
+        }
     }
 
     private static LookAnswer OfStatement(SqliteConnection company, LookAnswer none, ArrivalReaders readers, ArrivedFile file)

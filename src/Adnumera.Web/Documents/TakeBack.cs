@@ -37,6 +37,7 @@ internal static class TakeBack
         var spellings = new HashSet<string>(Folded.Comparer);
         var others = new SortedSet<long>();
         table.TakeBack(id, Iso.Text(books.Now), books.Who);
+        new IncompleteTable(company).TakeBack(id, Iso.Text(books.Now), books.Who);
         using (var writer = new CodingWriter(company, cause))
         {
             foreach (var batch in gone.Chunk(Batch))

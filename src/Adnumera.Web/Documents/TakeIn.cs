@@ -32,15 +32,23 @@ internal static class TakeIn
     )
     {
         var problems = new Problems();
-        var arriving = ArrivingFile.Read(readers, file, choices, problems);
+        var arriving = ArrivingFile.Read(readers, file, choices with { HoldsFaulty = true }, problems);
         return problems.Any
             ? TakeInAnswer.Faulty(file.Name, arriving.Form, problems)
             : books.File.Read(c =>
-                TakeInAnswer.Of(ArrivalPlan.Of(c, Renamed(c, arriving), cancel), arriving, problems, choices.Company, books.Today)
+                TakeInAnswer.Of(
+                    ArrivalPlan.Of(c, Renamed(c, arriving), cancel),
+                    arriving,
+                    Waiting(c, arriving),
+                    problems,
+                    choices.Company,
+                    books.Today
+                )
             );
     }
 
-    /// <summary>Takes a file in. What a person decided to take in is taken in wherever they have gone since.</summary>
+    /// <summary>Takes a file in. What a person decided to take in is taken in wherever they have gone since. Where the choices hold records
+    /// that cannot be read, these wait to be completed.</summary>
     /// <exception cref="RefusedException">The file has errors.</exception>
     public static TakeInAnswer Run(CompanyBooks books, ArrivalReaders readers, ArrivedFile file, ReadingChoices choices)
     {
@@ -57,8 +65,9 @@ internal static class TakeIn
         {
             var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None);
             original.GetAwaiter().GetResult();
+            var waiting = Waiting(c, arriving);
             Save(c, books, arriving, plan);
-            var answer = TakeInAnswer.Of(plan, arriving, problems, choices.Company, books.Today);
+            var answer = TakeInAnswer.Of(plan, arriving, waiting, problems, choices.Company, books.Today);
             new AuditTable(c).Add(
                 books.Now,
                 books.Who,
@@ -75,6 +84,7 @@ internal static class TakeIn
                     answer.Updated,
                     answer.Unchanged,
                     skipped = arriving.Skipped.Count,
+                    incomplete = arriving.Faulty.Count,
                 }
             );
             return answer;
@@ -124,6 +134,17 @@ internal static class TakeIn
             )
         );
         new SkippedTable(company).Add(plan.Arrival, choices.Source, arriving.Skipped);
+        var incomplete = new IncompleteTable(company);
+        foreach (var faulty in arriving.Faulty)
+            incomplete.Add(
+                plan.Arrival,
+                faulty.Place,
+                FingerprintOf(faulty),
+                faulty.Typed,
+                faulty.Said,
+                [],
+                (Iso.Text(books.Now), books.Who)
+            );
         if (choices.Layout is { } layout && arriving.Form == ArrivalForm.Table)
             new LayoutTable(company).Keep(
                 new LayoutRow(
@@ -134,7 +155,18 @@ internal static class TakeIn
                     books.Who
                 )
             );
-        var cause = new CodingCause(books.Now, books.Who, $"file {file.Name}");
+        Write(company, books, file.Name, plan);
+        incomplete.CameAs(plan.Changes.Select(c => (c.Composed.Document.Identity, c.Id)), Iso.Text(books.Now), books.Who);
+    }
+
+    /// <summary>Writes what a plan changes, within the caller's transaction.</summary>
+    /// <param name="company">The company's file.</param>
+    /// <param name="books">The books.</param>
+    /// <param name="fileName">The file that it came with.</param>
+    /// <param name="plan">The plan, with its arrival.</param>
+    public static void Write(SqliteConnection company, CompanyBooks books, string fileName, ArrivalPlan plan)
+    {
+        var cause = new CodingCause(books.Now, books.Who, $"file {fileName}");
         var indexes = IndexesAside.While(company, plan.Added);
         using (var writer = new CodingWriter(company, cause))
         {
@@ -151,7 +183,7 @@ internal static class TakeIn
         }
 
         indexes.Restore();
-        Propose(company, books, file.Name, plan);
+        Propose(company, books, fileName, plan);
         var updated = plan.Changes.Where(c => c.Before is not null).ToList();
         if (updated.Count > 0)
             Recoding.LookAgain(
@@ -163,6 +195,14 @@ internal static class TakeIn
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
     }
+
+    private static int Waiting(SqliteConnection company, ArrivingFile arriving)
+    {
+        var known = arriving.Faulty.Count > 0 ? new IncompleteTable(company).Known(arriving.Faulty.Select(FingerprintOf)) : null;
+        return known is null ? 0 : arriving.Faulty.Count(f => known.Contains(FingerprintOf(f)));
+    }
+
+    private static string FingerprintOf(ArrivedRecord.Faulty faulty) => IncompleteTable.FingerprintOf(faulty.Typed["source"], faulty.Typed);
 
     private static string OneSource(IReadOnlyList<ArrivedRecord.Taken> filed) =>
         filed.Select(f => f.Document.Identity.Source).Distinct().Take(2).ToList() is [var one] ? one : "";

@@ -36,6 +36,60 @@ public sealed record DocumentSample(
     int Lines
 );
 
+/// <summary>Why a person may want to see a document of a file.</summary>
+public enum NamedFor
+{
+    /// <summary>It was here before, and says something else now.</summary>
+    Changed,
+
+    /// <summary>It is in the ledger or on its way there: what is sent anew waits as a proposed correction.</summary>
+    ProposedCorrection,
+
+    /// <summary>It may be the same as another one.</summary>
+    PossibleDuplicate,
+}
+
+/// <summary>A document of a file that a person may want to see.</summary>
+/// <param name="Document">What it is called by its source.</param>
+/// <param name="OtherId">The document that is here: itself, or the one that it may be the same as; 0 where that comes with this
+/// file.</param>
+/// <param name="Other">What that one is called.</param>
+public sealed record NamedDocument(NamedFor For, string Document, string Who, string Total, string Currency, long OtherId, string Other)
+{
+    internal static IEnumerable<NamedDocument> Of(ArrivalPlan plan)
+    {
+        var fresh = plan.Changes.Where(c => c.Before is null).Select(c => c.Id).ToHashSet();
+        return
+        [
+            .. plan.Corrections.Select(c => Of(NamedFor.ProposedCorrection, c.Document, c.Id, "")),
+            .. plan
+                .Changes.Where(c => c.DuplicateOf is not null)
+                .Select(c =>
+                    Of(
+                        NamedFor.PossibleDuplicate,
+                        c.Composed.Document,
+                        fresh.Contains(c.DuplicateOf!.Value) ? 0 : c.DuplicateOf.Value,
+                        c.DuplicateName?.ToString() ?? ""
+                    )
+                ),
+            .. plan
+                .Changes.Where(c => c.Before is not null && c.DuplicateOf is null)
+                .Select(c => Of(NamedFor.Changed, c.Composed.Document, c.Id, "")),
+        ];
+    }
+
+    private static NamedDocument Of(NamedFor why, Document d, long otherId, string other) =>
+        new(
+            why,
+            d.Identity.ToString(),
+            d.Supplier.Length > 0 ? d.Supplier : d.Employee,
+            AmountText.Format(d.Total, d.Currency.Digits),
+            d.Currency.Code,
+            otherId,
+            other
+        );
+}
+
 /// <summary>What a file would bring, or brought.</summary>
 /// <param name="FileName">The file.</param>
 /// <param name="Form">Its form; none where it is of none that is read.</param>
@@ -44,7 +98,7 @@ public sealed record DocumentSample(
 /// <param name="Added">New ones.</param>
 /// <param name="Updated">Those that arrived before and differ now.</param>
 /// <param name="Unchanged">Those that arrived before and are the same.</param>
-/// <param name="Locked">Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew
+/// <param name="Corrections">Those that differ now but are in the ledger or on the way there; they stay as they are, and what was sent anew
 /// waits as a proposed correction.</param>
 /// <param name="Sources">Documents and money by source, and the days that they are dated.</param>
 /// <param name="Coded">Of the new and updated ones, how many are coded.</param>
@@ -54,7 +108,12 @@ public sealed record DocumentSample(
 /// <param name="Noticed">What is worth noticing and holds nothing, most first.</param>
 /// <param name="Skipped">Records that are no document, by why; they are kept and shown with the file.</param>
 /// <param name="First">The first documents, as they would come.</param>
-/// <param name="Errors">What is wrong with the file; then nothing is taken in.</param>
+/// <param name="Named">Documents that a person may want to see one by one: the first that are changed, are proposed corrections, or may be
+/// duplicates.</param>
+/// <param name="Incomplete">Records that cannot be read, and can be held until they are completed; 0 where the file itself is
+/// wrong.</param>
+/// <param name="Waiting">Of these, how many came before and wait already, or were decided about.</param>
+/// <param name="Errors">What is wrong with the file, or with records of it.</param>
 /// <param name="ErrorCount">How many errors there are in all.</param>
 /// <param name="Notices">Worth knowing about the file.</param>
 public sealed record TakeInAnswer(
@@ -65,7 +124,7 @@ public sealed record TakeInAnswer(
     int Added,
     int Updated,
     int Unchanged,
-    IReadOnlyList<string> Locked,
+    int Corrections,
     IReadOnlyList<SourceTally> Sources,
     TallyText Coded,
     TallyText Held,
@@ -74,12 +133,16 @@ public sealed record TakeInAnswer(
     IReadOnlyList<NoticeTally> Noticed,
     IReadOnlyList<SkipTally> Skipped,
     IReadOnlyList<DocumentSample> First,
+    IReadOnlyList<NamedDocument> Named,
+    int Incomplete,
+    int Waiting,
     IReadOnlyList<Problem> Errors,
     int ErrorCount,
     IReadOnlyList<Problem> Notices
 )
 {
     private const int Samples = 8;
+    private const int MostNamed = 25;
 
     internal static TakeInAnswer Faulty(string fileName, ArrivalForm? form, Problems problems) =>
         new(
@@ -90,7 +153,7 @@ public sealed record TakeInAnswer(
             0,
             0,
             0,
-            [],
+            0,
             [],
             new(0, "0"),
             new(0, "0"),
@@ -99,12 +162,28 @@ public sealed record TakeInAnswer(
             [],
             [],
             [],
+            [],
+            0,
+            0,
             problems.Errors,
             problems.Count,
             problems.Notices
         );
 
-    internal static TakeInAnswer Of(ArrivalPlan plan, ArrivingFile arriving, Problems problems, Currency currency, DateOnly today)
+    /// <param name="plan">What it changes.</param>
+    /// <param name="arriving">The file.</param>
+    /// <param name="waiting">How many of its faulty records are here already.</param>
+    /// <param name="problems">Its notices.</param>
+    /// <param name="currency">The company's currency.</param>
+    /// <param name="today">Today.</param>
+    internal static TakeInAnswer Of(
+        ArrivalPlan plan,
+        ArrivingFile arriving,
+        int waiting,
+        Problems problems,
+        Currency currency,
+        DateOnly today
+    )
     {
         var filed = arriving.Taken;
         Tally coded = default,
@@ -137,7 +216,7 @@ public sealed record TakeInAnswer(
             plan.Added,
             plan.Updated,
             plan.Unchanged,
-            [.. plan.Corrections.Select(l => l.Document.Identity.ToString())],
+            plan.Corrections.Count,
             [
                 .. filed
                     .GroupBy(f => f.Document.Identity.Source)
@@ -156,8 +235,11 @@ public sealed record TakeInAnswer(
             [.. noticed.OrderByDescending(n => n.Documents)],
             [.. arriving.Skipped.GroupBy(s => s.Reason).Select(g => new SkipTally(g.Key, g.Count()))],
             [.. filed.Take(Samples).Select(Sample)],
-            [],
-            0,
+            [.. NamedDocument.Of(plan).Take(MostNamed)],
+            arriving.Faulty.Count,
+            waiting,
+            [.. arriving.Faulty.SelectMany(f => f.Said).Take(Problems.Most)],
+            arriving.Faulty.Sum(f => f.Said.Count),
             problems.Notices
         );
     }

@@ -11,6 +11,8 @@
   import Count from './count/Count.svelte';
   import Statements from './count/Statements.svelte';
   import Frame from './frame/Frame.svelte';
+  import Complete from './incomplete/Complete.svelte';
+  import Incompletes from './incomplete/Incompletes.svelte';
   import { look } from './frame/look.svelte';
   import Nowhere from './frame/Nowhere.svelte';
   import { place } from './frame/place.svelte';
@@ -44,6 +46,8 @@
     '/:company/arrivals': Arrivals,
     '/:company/arrivals/new': TakeIn,
     '/:company/arrivals/:id': Document,
+    '/:company/incomplete': Incompletes,
+    '/:company/incomplete/:id': Complete,
     '/:company/files': Files,
     '/:company/files/:id': TakenFile,
     '/:company/mapping': Mapping,

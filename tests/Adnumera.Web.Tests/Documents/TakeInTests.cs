@@ -56,7 +56,8 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         );
         await client.Dispatch(house);
         var later = await client.TakeIn(Header + Bill(1, total: "999.00"));
-        Assert.Equal("Supplier bills B1", later.GetProperty("locked")[0].GetString());
+        Assert.Equal("Supplier bills B1", later.GetProperty("named")[0].GetProperty("document").GetString());
+        Assert.Equal("proposed_correction", later.GetProperty("named")[0].GetProperty("for").GetString());
         Assert.Equal("120.00", (await client.Get("documents/1")).GetProperty("total").GetString());
         AssertSound(house);
     }

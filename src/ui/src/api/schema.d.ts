@@ -1328,6 +1328,7 @@ export interface paths {
                     source?: string;
                     paymentAccount?: string;
                     layout?: string;
+                    hold?: boolean;
                 };
                 header?: never;
                 path: {
@@ -1724,6 +1725,764 @@ export interface paths {
             };
         };
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    arrival?: number;
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompletesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/texts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    column: string;
+                    begins?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/{id}/take-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/{id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/incomplete/{id}/take-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncompleteAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/attachments/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -7407,6 +8166,8 @@ export interface components {
             unchanged: number;
             /** Format: int64 */
             skipped: number;
+            /** Format: int64 */
+            incomplete: number;
             money: string;
             hasOriginal: boolean;
             states: components["schemas"]["StateTally"][];
@@ -7414,12 +8175,22 @@ export interface components {
             takenBackBy: string;
         };
         /** @enum {unknown} */
-        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table";
+        ArrivalEffect: "added" | "updated" | "unchanged" | "proposed_correction";
+        /** @enum {unknown} */
+        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table" | "picture" | "typed";
         ArrivalsAnswer: {
             files: components["schemas"]["ArrivalAnswer"][];
             currency: string;
             /** Format: int64 */
             next: null | number;
+        };
+        AttachmentAnswer: {
+            hash: string;
+            fileName: string;
+            media: string;
+            cameWithIt: boolean;
+            at: string;
+            who: string;
         };
         AuditAnswer: {
             checkedAt: string;
@@ -7455,6 +8226,24 @@ export interface components {
             archives: components["schemas"]["ArchiveAnswer"][];
             waiting: null | components["schemas"]["RestorePlan"];
             replaced: string;
+        };
+        BecomesAnswer: {
+            effect: components["schemas"]["ArrivalEffect"];
+            state: components["schemas"]["DocumentState"];
+            currency: string;
+            total: string;
+            journal: components["schemas"]["JournalLine"][];
+            undecided: components["schemas"]["UndecidedLine"][];
+            debit: string;
+            credit: string;
+            balanced: boolean;
+            form: components["schemas"]["LedgerForm"];
+            entryDate: string;
+            reference: string;
+            reasons: string[];
+            duplicateOf: string;
+            /** Format: int64 */
+            duplicateOfId: number;
         };
         BehindLockAnswer: {
             through: string;
@@ -7766,6 +8555,7 @@ export interface components {
             /** Format: int64 */
             arrivalId: number;
             fileName: string;
+            attachments: components["schemas"]["AttachmentAnswer"][];
             hasOriginal: boolean;
             arrivedAt: string;
             foundAt: string;
@@ -7849,6 +8639,17 @@ export interface components {
         DocumentSide: "supplier" | "employee" | "payment_account" | "own_account";
         /** @enum {unknown} */
         DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+        EarlierAnswer: {
+            /** Format: int64 */
+            id: number;
+            date: string;
+            reference: string;
+            total: string;
+            currency: string;
+            lines: {
+                [key: string]: string;
+            }[];
+        };
         /** @enum {unknown} */
         EntryDateRule: "document_date" | "first_open_day" | null;
         /** @enum {unknown} */
@@ -7875,6 +8676,12 @@ export interface components {
             field: string;
             before: string;
             after: string;
+        };
+        FieldProblem: {
+            /** Format: int32 */
+            line: number;
+            column: string;
+            message: string;
         };
         FormAnswer: {
             form: components["schemas"]["LedgerForm"];
@@ -7931,6 +8738,55 @@ export interface components {
             kind: null | components["schemas"]["DocumentKind"];
             field: components["schemas"]["ChoiceField"];
             reason: string;
+        };
+        IncompleteAnswer: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            arrivalId: number;
+            fileName: string;
+            form: components["schemas"]["ArrivalForm"];
+            place: string;
+            media: string;
+            state: components["schemas"]["IncompleteState"];
+            /** Format: int64 */
+            documentId: number;
+            head: {
+                [key: string]: string;
+            };
+            lines: {
+                [key: string]: string;
+            }[];
+            proposed: string[];
+            said: components["schemas"]["Problem"][];
+            wrong: components["schemas"]["FieldProblem"][];
+            becomes: null | components["schemas"]["BecomesAnswer"];
+            earlier: null | components["schemas"]["EarlierAnswer"];
+            changedAt: string;
+            changedBy: string;
+        };
+        IncompletesAnswer: {
+            documents: components["schemas"]["IncompleteSummary"][];
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            next: null | number;
+        };
+        /** @enum {unknown} */
+        IncompleteState: "open" | "taken_in" | "left";
+        IncompleteSummary: {
+            /** Format: int64 */
+            id: number;
+            fileName: string;
+            place: string;
+            form: components["schemas"]["ArrivalForm"];
+            kind: string;
+            who: string;
+            date: string;
+            total: string;
+            wrong: string;
+            at: string;
+            by: string;
         };
         InstallationAnswer: {
             companies: components["schemas"]["ListedCompanyAnswer"][];
@@ -8153,6 +9009,18 @@ export interface components {
             otherCurrency: string;
             sample: components["schemas"]["DocumentNote"][];
         };
+        NamedDocument: {
+            for: components["schemas"]["NamedFor"];
+            document: string;
+            who: string;
+            total: string;
+            currency: string;
+            /** Format: int64 */
+            otherId: number;
+            other: string;
+        };
+        /** @enum {unknown} */
+        NamedFor: "changed" | "proposed_correction" | "possible_duplicate";
         NameRequest: {
             name: null | string;
         };
@@ -8222,6 +9090,8 @@ export interface components {
             connected: boolean;
             /** Format: int64 */
             held: number;
+            /** Format: int64 */
+            incomplete: number;
             /** Format: int64 */
             valuesWaiting: number;
             /** Format: int64 */
@@ -8746,7 +9616,8 @@ export interface components {
             updated: number;
             /** Format: int32 */
             unchanged: number;
-            locked: string[];
+            /** Format: int32 */
+            corrections: number;
             sources: components["schemas"]["SourceTally"][];
             coded: components["schemas"]["TallyText"];
             held: components["schemas"]["TallyText"];
@@ -8755,6 +9626,11 @@ export interface components {
             noticed: components["schemas"]["NoticeTally"][];
             skipped: components["schemas"]["SkipTally"][];
             first: components["schemas"]["DocumentSample"][];
+            named: components["schemas"]["NamedDocument"][];
+            /** Format: int32 */
+            incomplete: number;
+            /** Format: int32 */
+            waiting: number;
             errors: components["schemas"]["Problem"][];
             /** Format: int32 */
             errorCount: number;
@@ -8788,6 +9664,18 @@ export interface components {
             kindTitle: string;
             values: string[];
             target: string;
+        };
+        TypedRequest: {
+            head: {
+                [key: string]: string;
+            };
+            lines: {
+                [key: string]: string;
+            }[];
+            proposed: string[];
+        };
+        TypeRequest: {
+            kind: null | components["schemas"]["DocumentKind"];
         };
         /** @enum {unknown} */
         Unattended: "start" | "schedule";

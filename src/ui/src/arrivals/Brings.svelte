@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { isZero, many, money, words } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
   import StatementFields from '../count/StatementFields.svelte';
   import type { Stated } from '../count/stated';
   import First from './First.svelte';
@@ -14,24 +15,47 @@
     take,
   }: { shown: Schemas['TakeInAnswer']; stated: Record<string, Stated>; busy: boolean; take: () => void } = $props();
   const fresh = $derived(shown.added + shown.updated);
+  const toHold = $derived(shown.incomplete - shown.waiting);
+  const why: Record<Schemas['NamedFor'], string> = {
+    changed: 'changed',
+    proposed_correction: 'proposed correction',
+    possible_duplicate: 'possible duplicate',
+  };
 </script>
 
 <section class="mt-6" aria-label="What the file brings">
-  <h3 class="font-semibold">{fresh === 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h3>
+  <h3 class="font-semibold">{fresh === 0 && toHold <= 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h3>
   <p class="text-soft">
     {many(shown.documents, 'document')} with {many(shown.lines, 'line')}: {shown.added} new, {shown.updated} changed, {shown.unchanged}
     already here and the same.
   </p>
-  {#if shown.locked.length > 0}
+  {#if shown.corrections > 0}
     <p class="note mt-2">
-      {many(shown.locked.length, 'document')}
-      {shown.locked.length === 1 ? 'differs' : 'differ'} from what is in the ledger or on its way there, which stays as it is; what
-      the source sent anew waits there as a proposed correction: {shown.locked.slice(0, 10).join(', ')}{shown.locked.length > 10
-        ? ' …'
-        : ''}.
+      {many(shown.corrections, 'document')}
+      {shown.corrections === 1 ? 'differs' : 'differ'} from what is in the ledger or on its way there, which stays as it is; what the
+      source sent anew waits there as a proposed correction.
     </p>
   {/if}
   {#if shown.first.length > 0}<First documents={shown.first} of={shown.documents} />{/if}
+  {#if shown.named.length > 0}
+    <table class="ledger mt-5 max-w-4xl" aria-label="Worth looking at">
+      <thead><tr><th>Worth looking at</th><th>Document</th><th>Who</th><th>Already here</th><th class="n">Total</th></tr></thead>
+      <tbody>
+        {#each shown.named as n, i (i)}
+          <tr>
+            <td class="whitespace-nowrap">{why[n.for]}</td>
+            <td class="max-w-56 truncate">{n.document}</td>
+            <td class="max-w-44 truncate">{n.who}</td>
+            <td class="max-w-56 truncate"
+              >{#if n.otherId}<a class="quiet" href={place.href(`arrivals/${n.otherId}`)}>{n.other || 'as it is now'}</a
+                >{:else if n.other}{n.other}, in this file{/if}</td
+            >
+            <td class="n">{money(n.total)} {n.currency}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
   {#if shown.skipped.length > 0}
     <p class="mt-3">
       No document, kept with the file: {shown.skipped.map((s) => `${skips[s.reason]} (${s.records})`).join(', ')}.
@@ -96,6 +120,12 @@
       {notice.column}{notice.column ? ': ' : ''}{notice.message}
     </p>{/each}
   <div class="mt-5 flex gap-2">
-    {#if fresh > 0}<button class="btn" disabled={busy} onclick={take}>Take in {many(fresh, 'document')}</button>{/if}
+    {#if fresh > 0 || toHold > 0}
+      <button class="btn" disabled={busy} onclick={take}
+        >{fresh > 0 ? `Take in ${many(fresh, 'document')}` : ''}{fresh > 0 && toHold > 0 ? ' and hold ' : ''}{fresh === 0
+          ? 'Hold '
+          : ''}{toHold > 0 ? `${many(toHold, 'record')} to correct` : ''}</button
+      >
+    {/if}
   </div>
 </section>

@@ -8,6 +8,7 @@
   import FileErrors from './FileErrors.svelte';
   import { forms } from './forms';
   import LayoutEditor from './LayoutEditor.svelte';
+  import PictureCard from './PictureCard.svelte';
 
   /** A file on its way in: what it is, whose it is, and what it brings. */
   let { arriving, take, leave }: { arriving: Arriving; take: () => void; leave: () => void } = $props();
@@ -43,10 +44,12 @@
   {#if look && !look.form}
     <div class="note bad mt-3 max-w-3xl" role="alert">
       {look.fileName} is of none of the forms that are read, and nothing was taken in. A statement comes as OFX or camt.053, a bill
-      as UBL, CII or a PDF with one of them inside, everything else as a table: save it as CSV or XLSX.
+      as UBL, CII, a PDF or a picture (PNG, JPEG), everything else as a table: save it as CSV or XLSX.
     </div>
   {:else if look?.problem}
     <div class="note bad mt-3 max-w-3xl" role="alert">{look.problem}. Nothing was taken in.</div>
+  {:else if look?.form === 'picture'}
+    <PictureCard {arriving} gone={leave} />
   {:else if look}
     {#if look.needsSource}
       <div class="mt-3 flex flex-wrap items-end gap-4">
@@ -84,9 +87,8 @@
     {#if arriving.asks}<p class="note mt-4 max-w-3xl">{arriving.asks}</p>{/if}
   {/if}
 
-  {#if arriving.shown && arriving.shown.errorCount > 0}
-    <FileErrors shown={arriving.shown} />
-  {:else if arriving.shown}
+  {#if arriving.shown && arriving.shown.errorCount > 0}<FileErrors shown={arriving.shown} />{/if}
+  {#if arriving.shown && (arriving.shown.errorCount === 0 || arriving.shown.incomplete > 0)}
     <Brings shown={arriving.shown} bind:stated={arriving.stated} busy={arriving.busy !== ''} {take} />
   {/if}
 </section>

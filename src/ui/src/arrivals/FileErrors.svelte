@@ -7,8 +7,16 @@
 </script>
 
 <div class="note bad mt-5 max-w-3xl" role="alert">
-  <b class="font-semibold">{many(shown.errorCount, 'error')} in {shown.fileName}. Nothing was taken in.</b> Mend the rows below and
-  choose the file again.
+  {#if shown.incomplete > 0}
+    <b class="font-semibold">{many(shown.incomplete, 'record')} of {shown.fileName} cannot be read; nothing was taken in yet.</b>
+    Take in the others and hold {shown.incomplete === 1 ? 'this one' : 'these'} to be corrected here, or mend the file and choose it
+    again.
+    {#if shown.waiting > 0}{shown.waiting === shown.incomplete ? 'They came' : `${shown.waiting} of them came`} with an earlier file
+      already, and will not be held twice.{/if}
+  {:else}
+    <b class="font-semibold">{many(shown.errorCount, 'error')} in {shown.fileName}. Nothing was taken in.</b> Mend the file and choose
+    it again.
+  {/if}
 </div>
 <table class="ledger mt-3 max-w-4xl">
   <thead><tr><th class="n w-16">Row</th><th class="pl-5!">Column</th><th>What is wrong</th></tr></thead>

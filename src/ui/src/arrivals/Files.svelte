@@ -44,7 +44,7 @@
       </thead>
       <tbody {@attach rows}>
         {#each all as f (f.id)}
-          {@const held = f.states.find((s) => s.state === 'held')?.documents ?? 0}
+          {@const waits = (f.states.find((s) => s.state === 'held')?.documents ?? 0) + f.incomplete}
           <tr
             class={['opens', f.takenBackAt ? 'text-soft' : '']}
             tabindex="0"
@@ -60,7 +60,7 @@
             <td class="n">{f.documents.toLocaleString('en')}</td>
             <td class="n">{f.added.toLocaleString('en')}</td>
             <td class="n">{money(f.money)}</td>
-            <td class={['n', held > 0 ? 'text-ochre' : '']}>{held > 0 ? held.toLocaleString('en') : ''}</td>
+            <td class={['n', waits > 0 ? 'text-ochre' : '']}>{waits > 0 ? waits.toLocaleString('en') : ''}</td>
             <td class="n">{f.skipped > 0 ? f.skipped.toLocaleString('en') : ''}</td>
             <td class="text-soft pl-5! whitespace-nowrap">{f.who}</td>
           </tr>

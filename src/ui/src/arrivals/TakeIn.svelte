@@ -57,7 +57,11 @@
         )} added, ${sum((t) => t.updated)} updated, ${sum((t) => t.unchanged)} unchanged.`,
       );
     files = files.filter((f) => !f.taken);
-    if (files.length === 0) await push(place.to('arrivals', all.some((t) => t.held.documents > 0) ? { state: 'held' } : {}));
+    if (files.length > 0) return;
+    const waiting = all.some((t) => t.incomplete > t.waiting);
+    await push(
+      waiting ? place.to('incomplete') : place.to('arrivals', all.some((t) => t.held.documents > 0) ? { state: 'held' } : {}),
+    );
   }
 </script>
 
@@ -66,8 +70,8 @@
   <a class="quiet text-soft ml-auto" href={place.href('files')}>Files taken in</a>
 </div>
 <p class="text-soft mt-1 max-w-2xl">
-  Card and bank statements (OFX, camt.053), e-invoices (UBL, CII, also inside a PDF), spreadsheets and CSV of any columns, and
-  documents files. Each is checked as a whole first; nothing is saved until you say so.
+  Card and bank statements (OFX, camt.053), e-invoices (UBL, CII, also inside a PDF), bills as a PDF or a picture, spreadsheets
+  and CSV of any columns, and documents files. Each is checked as a whole first; nothing is saved until you say so.
 </p>
 
 <input bind:this={field} id="file" type="file" multiple class="sr-only" onchange={(e) => choose(e.currentTarget.files)} />

@@ -63,6 +63,11 @@
           {money(f.money)}</td
         ></tr
       >
+      {#if f.incomplete > 0}<tr
+          ><td>to complete</td><td
+            ><a class="quiet" href={place.href('incomplete', { arrival: f.id })}>{many(f.incomplete, 'record')}</a></td
+          ></tr
+        >{/if}
       {#each f.states as s (s.state)}
         <tr
           ><td>{words(s.state)}</td><td

@@ -7,6 +7,7 @@ const addresses = {
   look: '/api/companies/{companyId}/arrivals/look',
   preview: '/api/companies/{companyId}/arrivals/preview',
   take: '/api/companies/{companyId}/arrivals',
+  picture: '/api/companies/{companyId}/incomplete/picture',
 } as const;
 
 /** A file on its way in: looked at, said whose it is and how it is read, shown, then taken in as a whole or not at all. */
@@ -46,17 +47,29 @@ export class Arriving {
   async show(): Promise<void> {
     this.stop();
     this.shown = null;
-    if (!this.look || this.look.problem || !this.look.form || this.asks) return;
+    if (!this.look || this.look.problem || !this.look.form || this.look.form === 'picture' || this.asks) return;
     await this.ask(`Checking ${this.file.name} …`, 'preview', this.choices, (shown) => {
       this.shown = shown as Schemas['TakeInAnswer'];
       this.stated = {};
     });
   }
 
-  /** Takes it in. */
+  /** Takes it in; records that cannot be read are held until somebody completes them. */
   async take(): Promise<boolean> {
-    await this.ask('Taking it in …', 'take', this.choices, (taken) => (this.taken = taken as Schemas['TakeInAnswer']));
+    const hold = this.shown?.incomplete ? 'true' : undefined;
+    await this.ask('Taking it in …', 'take', { ...this.choices, hold }, (taken) => {
+      this.taken = taken as Schemas['TakeInAnswer'];
+    });
     return this.taken !== null;
+  }
+
+  /** Begins a document from a picture; what it shows is completed by a person. */
+  async beginDocument(): Promise<number | undefined> {
+    let begun: number | undefined;
+    await this.ask('Reading the page …', 'picture', {}, (answer) => {
+      begun = (answer as Schemas['IncompleteAnswer']).id;
+    });
+    return begun;
   }
 
   /** Stops what is underway; what is being taken in goes on. */

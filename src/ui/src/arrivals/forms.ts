@@ -8,6 +8,8 @@ export const forms: Record<Schemas['ArrivalForm'], string> = {
   e_invoice: 'e-invoice',
   pdf_invoice: 'PDF with an e-invoice',
   table: 'table',
+  picture: 'picture',
+  typed: 'typed',
 };
 
 /** Why a record is no document, as people say it. */

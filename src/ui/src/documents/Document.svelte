@@ -5,6 +5,7 @@
   import { answer, api } from '../api/client';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import Attachments from './Attachments.svelte';
   import Correction from './Correction.svelte';
   import { Deciding } from './deciding.svelte';
   import Decisions from './Decisions.svelte';
@@ -66,6 +67,7 @@
         {/if}
         {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
         <Decisions document={d} {deciding} />
+        <Attachments document={d} />
         {#if d.correction}<Correction correction={d.correction} keep={() => deciding.keepAsPosted()} />{/if}
       </section>
       <section>

@@ -4,7 +4,11 @@
   import { place } from '../frame/place.svelte';
 
   /** The journal that a document becomes, or became. It is called balanced, and ruled twice, only where it is. */
-  let { document: d }: { document: Schemas['DocumentAnswer'] } = $props();
+  type Shown = Pick<
+    Schemas['DocumentAnswer'],
+    'ledgerEntry' | 'state' | 'journal' | 'undecided' | 'debit' | 'credit' | 'balanced' | 'form' | 'entryDate' | 'reference'
+  > & { reasons: readonly unknown[] };
+  let { document: d }: { document: Shown } = $props();
 
   const side = (amount: string) => (isZero(amount) ? '' : money(amount));
 </script>

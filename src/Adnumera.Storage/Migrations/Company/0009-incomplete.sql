@@ -1,0 +1,15 @@
+-- Documents that are not complete yet: typed, begun from a picture, or records of a file that could not be read.
+create table incomplete (
+  id integer primary key, arrival_id integer not null references arrival (id), place text not null, fingerprint text not null,
+  source text not null, source_id text not null, content text not null, said text not null, proposed text not null,
+  state text not null default 'open', document_id integer not null default 0,
+  at text not null, who text not null, changed_at text not null default '', changed_by text not null default '') strict;
+create unique index incomplete_by_fingerprint on incomplete (fingerprint) where fingerprint <> '';
+create index incomplete_open on incomplete (id desc) where state = 'open';
+create index incomplete_by_arrival on incomplete (arrival_id, state);
+create index incomplete_by_identity on incomplete (source, source_id) where state = 'open';
+
+-- Pictures and files that belong to a document; their bytes are with the originals, each once.
+create table attachment (
+  document_id integer not null references document (id), sha256 text not null, file_name text not null, media text not null, at text not null, who text not null,
+  primary key (document_id, sha256)) strict, without rowid;

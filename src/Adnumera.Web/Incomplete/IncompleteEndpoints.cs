@@ -1,0 +1,224 @@
+using Adnumera.Core.Access;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Documents;
+using Adnumera.Formats.Pictures;
+using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Search;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
+using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
+
+namespace Adnumera.Web.Incomplete;
+
+/// <summary>Documents that are not complete: typed, begun from a picture, or records of a file that could not be read.</summary>
+internal static class IncompleteEndpoints
+{
+    private const int PageSize = 50;
+    private const int LargestPicture = 20 * 1024 * 1024;
+    private const string TypedSource = "Typed";
+
+    public static void MapIncomplete(this RouteGroupBuilder company)
+    {
+        var incomplete = company.MapGroup("incomplete").WithTags("Incomplete");
+        incomplete.MapGet("", List).Needs(Right.Read);
+        incomplete.MapPost("", Type).Needs(Right.Bookkeep);
+        incomplete.MapPost("picture", Begin).Needs(Right.Bookkeep).Accepts<string>("application/octet-stream");
+        incomplete.MapGet("texts", Texts).Needs(Right.Read);
+        incomplete.MapGet("{id:long}", Find).Needs(Right.Read);
+        incomplete.MapPut("{id:long}", Save).Needs(Right.Bookkeep);
+        incomplete.MapPost("{id:long}/take-in", TakeIn).Needs(Right.Bookkeep);
+        incomplete.MapPost("{id:long}/leave", Leave).Needs(Right.Bookkeep);
+        incomplete.MapPost("{id:long}/take-up", TakeUp).Needs(Right.Bookkeep);
+    }
+
+    private static IncompletesAnswer List(CompanyBooks books, long? arrival, long? before) =>
+        books.File.Read(c =>
+        {
+            var table = new IncompleteTable(c);
+            var rows = table.Open(arrival, before ?? long.MaxValue, PageSize);
+            var (currency, arrivals) = (new CompanyTable(c).Currency(), new ArrivalTable(c).Named(rows.Select(r => r.ArrivalId)));
+            return new IncompletesAnswer(
+                [.. rows.Select(r => Summary(r, arrivals[r.ArrivalId], currency))],
+                arrival is { } one ? table.OpenOf([one]).GetValueOrDefault(one) : table.OpenCount(),
+                rows.Count == PageSize ? rows[^1].Id : null
+            );
+        });
+
+    private static IncompleteSummary Summary(IncompleteRow row, (string FileName, string Form) arrival, Core.Amounts.Currency currency)
+    {
+        var (typed, wrong) = (row.Typed, new List<FieldProblem>());
+        TypedDocuments.Read(typed, "?", currency, wrong);
+        var who = typed["supplier"].Length > 0 ? typed["supplier"] : typed["employee"];
+        return new IncompleteSummary(
+            row.Id,
+            arrival.FileName,
+            row.Place,
+            Words<ArrivalForm>.Read(arrival.Form),
+            typed["kind"],
+            who,
+            typed["document_date"],
+            typed["document_total"],
+            wrong.Count > 0 ? $"{wrong[0].Column.Replace('_', ' ')}: {wrong[0].Message}" : "",
+            row.At,
+            row.ChangedBy.Length > 0 ? row.ChangedBy : row.Who
+        );
+    }
+
+    private static IReadOnlyList<string> Texts(string column, string? begins, CompanyBooks books) =>
+        KnownTexts.Knows(column) ? books.File.Read(c => new KnownTexts(c).Beginning(column, begins ?? "")) : [];
+
+    private static IncompleteAnswer Find(long id, CompanyBooks books) => Of(books, id);
+
+    // The pages that a picture has are known by its content.
+    private static IncompleteAnswer Of(CompanyBooks books, long id) => books.File.Read(c => new Completing(c, id).Answer(Media(books)));
+
+    private static Func<ArrivalRow, string> Media(CompanyBooks books) =>
+        arrival =>
+            arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Picture) && books.File.Originals.Find(arrival.Sha256) is { } content
+                ? PictureFile.MediaOf(content)
+                : "";
+
+    private static IncompleteAnswer Type(TypeRequest request, CompanyBooks books)
+    {
+        var kind = Words<DocumentKind>.Of(request.Kind ?? DocumentKind.Bill);
+        return Of(
+            books,
+            books.File.InTransaction(c =>
+            {
+                var arrival = Arrive(c, books, "typed", "", ArrivalForm.Typed);
+                return Add(c, books, arrival, "", new Dictionary<string, string> { ["source"] = TypedSource, ["kind"] = kind });
+            })
+        );
+    }
+
+    private static async Task<IncompleteAnswer> Begin(string fileName, HttpRequest request, CompanyBooks books, CancellationToken cancel)
+    {
+        var file = await new Upload(request, fileName, LargestPicture).Files(cancel).SingleAsync(cancel);
+        if (books.File.Read(c => new IncompleteTable(c).Like(file.Hash)) is { } here)
+            return Of(books, here.Id);
+        if (PictureFile.MediaOf(file.Content).Length == 0)
+            throw new RefusedException(
+                "file",
+                $"{file.Name} is neither a PDF nor a PNG or JPEG picture. Nothing was taken in.",
+                StatusCodes.Status400BadRequest
+            );
+        var (typed, proposed) = BillText.Of(PdfText.Rows(file.Content), books.File.Read(c => new CompanyTable(c).Currency()));
+        books.File.Originals.Add(file.Hash, file.Content, books.Now);
+        return Of(
+            books,
+            books.File.InTransaction(c =>
+            {
+                var arrival = Arrive(c, books, file.Name, file.Hash, ArrivalForm.Picture);
+                var head = new Dictionary<string, string>(typed.Head) { ["source"] = TypedSource, ["attachment"] = file.Name };
+                head.TryAdd("kind", Words<DocumentKind>.Of(DocumentKind.Bill));
+                return Add(c, books, arrival, file.Hash, head, typed.Lines, proposed);
+            })
+        );
+    }
+
+    private static long Arrive(SqliteConnection company, CompanyBooks books, string fileName, string hash, ArrivalForm form)
+    {
+        var arrival = new ArrivalTable(company).Add(
+            new ArrivalRow(
+                0,
+                fileName,
+                hash,
+                Iso.Text(books.Now),
+                books.Who,
+                0,
+                0,
+                0,
+                0,
+                0,
+                "",
+                Words<ArrivalForm>.Of(form),
+                "",
+                "",
+                0,
+                0,
+                Original: hash.Length > 0 ? 1 : 0
+            )
+        );
+        new AuditTable(company).Add(books.Now, books.Who, "take in", $"arrival/{arrival}", null, new { fileName, incomplete = 1 });
+        return arrival;
+    }
+
+    private static long Add(
+        SqliteConnection company,
+        CompanyBooks books,
+        long arrival,
+        string fingerprint,
+        IReadOnlyDictionary<string, string> head,
+        IReadOnlyList<IReadOnlyDictionary<string, string>>? lines = null,
+        IReadOnlyList<string>? proposed = null
+    ) =>
+        new IncompleteTable(company).Add(
+            arrival,
+            "",
+            fingerprint,
+            new TypedDocument(head, lines ?? [new Dictionary<string, string>()]),
+            [],
+            proposed ?? [],
+            (Iso.Text(books.Now), books.Who)
+        ) ?? throw new RefusedException("incomplete", "The same picture was begun in the meantime; open the list.", 409);
+
+    private static IncompleteAnswer Save(long id, TypedRequest request, CompanyBooks books)
+    {
+        books.File.InTransaction(c =>
+        {
+            var row = Open(c, id);
+            var typed = row.Typed with { Head = Kept(request.Head), Lines = [.. request.Lines.Select(Kept)] };
+            new IncompleteTable(c).Save(id, typed, request.Proposed, Iso.Text(books.Now), books.Who);
+            return id;
+        });
+        return Of(books, id);
+    }
+
+    // Without what is blank.
+    private static Dictionary<string, string> Kept(IReadOnlyDictionary<string, string> fields) =>
+        fields.Where(f => !string.IsNullOrWhiteSpace(f.Value)).ToDictionary();
+
+    private static IncompleteAnswer TakeIn(long id, CompanyBooks books)
+    {
+        books.File.InTransaction(c => new Completing(c, id).TakeIn(books, Media(books)));
+        return Of(books, id);
+    }
+
+    private static IncompleteAnswer Leave(long id, CompanyBooks books) => Become(books, id, IncompleteState.Open, IncompleteState.Left);
+
+    private static IncompleteAnswer TakeUp(long id, CompanyBooks books) => Become(books, id, IncompleteState.Left, IncompleteState.Open);
+
+    private static IncompleteAnswer Become(CompanyBooks books, long id, IncompleteState from, IncompleteState to)
+    {
+        books.File.InTransaction(c =>
+        {
+            var row = new IncompleteTable(c).Find(id) ?? throw RefusedException.NotFound("This document");
+            if (row.StateValue != from || (to == IncompleteState.Open && new ArrivalTable(c).Find(row.ArrivalId)!.TakenBackAt.Length > 0))
+                throw new RefusedException("incomplete", "Something else became of it in the meantime. Nothing was changed.", 409);
+            new IncompleteTable(c).Become(id, to, 0, Iso.Text(books.Now), books.Who);
+            new AuditTable(c).Add(
+                books.Now,
+                books.Who,
+                to == IncompleteState.Left ? "left" : "taken up",
+                $"incomplete/{id}",
+                row.Content,
+                null
+            );
+            return id;
+        });
+        return Of(books, id);
+    }
+
+    private static IncompleteRow Open(SqliteConnection company, long id)
+    {
+        var row = new IncompleteTable(company).Find(id) ?? throw RefusedException.NotFound("This document");
+        return row.StateValue == IncompleteState.Open
+            ? row
+            : throw new RefusedException("incomplete", "It does not wait to be completed any more. Nothing was changed.", 409);
+    }
+}

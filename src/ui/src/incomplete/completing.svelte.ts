@@ -1,0 +1,131 @@
+import type { QueryClient } from '@tanstack/svelte-query';
+import { answer, api, type Schemas } from '../api/client';
+import { place } from '../frame/place.svelte';
+
+type Texts = Record<string, string>;
+
+/** A document that a person completes: each change is kept as it is made, and answered with what is wrong and what it becomes. */
+export class Completing {
+  answer = $state.raw<Schemas['IncompleteAnswer'] | null>(null);
+  head = $state<Texts>({});
+  lines = $state<Texts[]>([]);
+  proposed = $state<string[]>([]);
+  refused = $state('');
+  saving = $state(false);
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private changes = 0;
+
+  constructor(
+    private readonly client: QueryClient,
+    first: Schemas['IncompleteAnswer'],
+  ) {
+    this.take(first);
+  }
+
+  get id(): number {
+    return this.answer!.id;
+  }
+
+  /** What is wrong with a field; blank for nothing. Line 0 is the document's own. */
+  wrong(line: number, column: string): string {
+    return this.answer!.wrong.find((w) => w.line === line && w.column === column)?.message ?? '';
+  }
+
+  /** Whether a field was read off the picture and nobody has confirmed it. */
+  isProposed(line: number, column: string): boolean {
+    return this.proposed.includes(nameOf(line, column));
+  }
+
+  /** A person typed it: then it is theirs. */
+  type(line: number, column: string, text: string): void {
+    (line === 0 ? this.head : this.lines[line - 1]!)[column] = text;
+    this.confirm([nameOf(line, column)]);
+  }
+
+  /** A person looked at what was proposed. */
+  confirm(names: readonly string[] = this.proposed): void {
+    this.proposed = this.proposed.filter((p) => !names.includes(p));
+    this.changed();
+  }
+
+  addLine(from: Texts = {}): void {
+    this.lines.push(from);
+    this.changed();
+  }
+
+  removeLine(line: number): void {
+    this.lines.splice(line - 1, 1);
+    // What was proposed for the lines below moves up with them.
+    this.proposed = this.proposed.flatMap((name) => {
+      const [at, column] = name.split(':');
+      if (column === undefined || Number(at) < line) return [name];
+      return Number(at) === line ? [] : [nameOf(Number(at) - 1, column)];
+    });
+    this.changed();
+  }
+
+  /** Begins with the lines of another document, without their numbers. */
+  beginWith(lines: readonly Texts[]): void {
+    this.lines = lines.map((l) => Object.fromEntries(Object.entries(l).filter(([column]) => column !== 'line')));
+    this.proposed = this.proposed.filter((p) => !p.includes(':'));
+    this.changed();
+  }
+
+  /** Keeps what is typed a moment later, or at once. */
+  changed(): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.save(), 400);
+    this.changes++;
+  }
+
+  /** Keeps what is typed. What is typed meanwhile is kept next. */
+  async save(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.changes === 0) return;
+    const kept = this.changes;
+    await this.ask(() =>
+      api.PUT('/api/companies/{companyId}/incomplete/{id}', {
+        params: { path: { companyId: place.company, id: this.id } },
+        body: { head: this.head, lines: this.lines, proposed: this.proposed },
+      }),
+    );
+    this.changes = Math.max(this.changes - kept, 0);
+  }
+
+  /** Takes it in, leaves it, or takes it up again. */
+  async become(what: 'take-in' | 'leave' | 'take-up'): Promise<boolean> {
+    await this.save();
+    if (this.refused) return false;
+    const done = await this.ask(() =>
+      api.POST(`/api/companies/{companyId}/incomplete/{id}/${what}`, {
+        params: { path: { companyId: place.company, id: this.id } },
+      }),
+    );
+    await this.client.invalidateQueries();
+    return done;
+  }
+
+  private async ask(call: () => Promise<{ data?: Schemas['IncompleteAnswer']; error?: unknown; response: Response }>) {
+    this.saving = true;
+    this.refused = '';
+    try {
+      this.answer = await answer(call());
+      return true;
+    } catch (error) {
+      this.refused = (error as Error).message;
+      return false;
+    } finally {
+      this.saving = false;
+    }
+  }
+
+  private take(answer: Schemas['IncompleteAnswer']): void {
+    this.answer = answer;
+    this.head = { ...answer.head };
+    this.lines = answer.lines.map((l) => ({ ...l }));
+    this.proposed = [...answer.proposed];
+  }
+}
+
+/** What a proposed field is called: plain for the document's own, with the line before it for others. */
+const nameOf = (line: number, column: string) => (line === 0 ? column : `${line}:${column}`);
