@@ -18,7 +18,7 @@ browser.Heading("Marrow & Oake");
 Shoot("document");
 browser.Go("bindery/arrivals/new");
 browser.Driver.FindElement(OpenQA.Selenium.By.Id("file")).SendKeys(Path.Combine(Repository.Root, "samples", "documents-with-errors.csv"));
-browser.Text("Nothing was taken in");
+browser.Text("nothing was taken in");
 Shoot("take-in");
 browser.Go("bindery/mapping");
 browser.Heading("Sharpening");

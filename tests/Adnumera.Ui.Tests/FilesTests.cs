@@ -95,13 +95,13 @@ public sealed class FilesTests(DemoHouse demo) : IClassFixture<DemoHouse>
     [Fact]
     public void What_is_no_form_of_ours_says_what_is()
     {
-        var picture = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.png");
-        File.WriteAllBytes(picture, [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 0]);
+        var neither = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.png");
+        File.WriteAllBytes(neither, [0x7F, 0x45, 0x4C, 0x46, 0, 0, 0, 0]);
         browser.Go("bindery/arrivals/new");
         browser.Heading("Take in files");
-        browser.Driver.FindElement(By.Id("file")).SendKeys(picture);
+        browser.Driver.FindElement(By.Id("file")).SendKeys(neither);
         browser.Text("of none of the forms that are read");
         Check();
-        File.Delete(picture);
+        File.Delete(neither);
     }
 }

@@ -155,7 +155,7 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Go("bindery/arrivals/new");
         browser.Heading("Take in files");
         browser.Driver.FindElement(By.Id("file")).SendKeys(Path.Combine(Repository.Root, "samples", "documents-with-errors.csv"));
-        browser.Text("Nothing was taken in");
+        browser.Text("nothing was taken in");
         browser.Row("document_date");
         Check();
         Assert.False(browser.Has("//button[contains(., 'Take in')]"));

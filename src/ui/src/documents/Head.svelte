@@ -25,7 +25,7 @@
       d.paymentAccount && `payment account ${d.paymentAccount}`,
       d.toAccount && `to ${d.toAccount}`,
       d.merchantCode && `merchant code ${d.merchantCode}`,
-      d.attachment && `file ${d.attachment}`,
+      d.attachment && d.attachment !== d.fileName && `file ${d.attachment}`,
       d.paymentAccountChoice && `a person says ${d.paymentAccountChoice}`,
       d.entryReference && d.entryReference !== d.reference && `reference in the ledger ${d.entryReference}`,
     ].filter(Boolean),

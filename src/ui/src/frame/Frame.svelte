@@ -37,11 +37,16 @@
 
   const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
   const view = $derived(router.location.split('/')[2] ?? 'count');
-  // Files are a view of what arrived.
-  const at = $derived(view === 'files' ? 'arrivals' : view);
+  // Files, and what is not complete, are views of what arrived.
+  const at = $derived(view === 'files' || view === 'incomplete' ? 'arrivals' : view);
   const books = $derived([
     { view: 'count', title: 'Count', number: 0 },
-    { view: 'arrivals', title: 'Arrivals', number: overview.data?.held ?? 0, says: 'held' },
+    {
+      view: 'arrivals',
+      title: 'Arrivals',
+      number: (overview.data?.held ?? 0) + (overview.data?.incomplete ?? 0),
+      says: 'held or to complete',
+    },
     { view: 'mapping', title: 'Mapping', number: overview.data?.valuesWaiting ?? 0, says: 'values wait' },
     { view: 'posting', title: 'Posting', number: overview.data?.ready ?? 0, says: 'ready' },
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },

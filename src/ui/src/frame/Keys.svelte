@@ -32,6 +32,12 @@
       ['Ctrl Y', 'redo'],
       ['Delete', 'take the mapping away'],
     ],
+    incomplete: [
+      ['Enter', 'in the last line: another line'],
+      ['Page Up, Page Down', 'on the picture: turn pages'],
+      ['+ −', 'on the picture: larger, smaller'],
+      ['Ctrl Enter', 'take it in'],
+    ],
     posting: [['Ctrl Enter', 'post all that is ready']],
     proof: [['Ctrl Enter', 'read the ledger back and prove']],
   };

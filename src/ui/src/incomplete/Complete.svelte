@@ -1,5 +1,6 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { untrack } from 'svelte';
   import { router } from 'svelte-spa-router';
   import { answer, api } from '../api/client';
   import { place } from '../frame/place.svelte';
@@ -13,18 +14,19 @@
   const first = createQuery(() => ({
     queryKey: [place.company, 'incomplete', id],
     queryFn: () =>
-      answer(api.GET('/api/companies/{companyId}/incomplete/{id}', { params: { path: { companyId: place.company, id } } })).then(
-        (a) => new Completing(client, a),
-      ),
+      answer(api.GET('/api/companies/{companyId}/incomplete/{id}', { params: { path: { companyId: place.company, id } } })),
     enabled: Number.isInteger(id),
-    // What is typed here is newer than what comes again.
-    staleTime: Infinity,
     gcTime: 0,
-    refetchOnWindowFocus: false,
-    structuralSharing: false,
   }));
+
+  // What is typed here is newer than what comes again.
+  let of = $state.raw<Completing | null>(null);
+  $effect(() => {
+    const came = first.data;
+    if (came && untrack(() => of?.id !== came.id)) of = new Completing(client, came);
+  });
 </script>
 
 <Waiting query={first} what="the document">
-  {#key first.data}<Desk of={first.data!} />{/key}
+  {#key of}{#if of}<Desk {of} />{/if}{/key}
 </Waiting>

@@ -8,7 +8,7 @@
   import Pages from '../pictures/Pages.svelte';
   import Becomes from './Becomes.svelte';
   import type { Completing } from './completing.svelte';
-  import { headFields, kindTitle, titleOf } from './fields';
+  import { columnsOfLines, headFields, kindTitle, titleOf } from './fields';
   import TypedField from './TypedField.svelte';
   import TypedLines from './TypedLines.svelte';
 
@@ -22,6 +22,7 @@
       ...a.wrong.filter((w) => w.line === 0 && w.column).map((w) => w.column),
     ]),
   );
+  const wide = $derived(columnsOfLines(of).length > 6 && !a.media);
   const open = $derived(a.state === 'open');
   const title = $derived(
     a.form === 'typed'
@@ -35,8 +36,10 @@
   async function takeIn() {
     if (!(await of.become('take-in'))) return;
     const id = of.answer!.documentId;
-    toast('Taken in.', { action: { label: 'Look at it', onClick: () => void push(place.to(`arrivals/${id}`)) } });
-    await push(place.to(a.form === 'typed' || a.form === 'picture' ? `arrivals/${id}` : 'incomplete'));
+    const isOne = a.form === 'typed' || a.form === 'picture';
+    const look = { action: { label: 'Look at it', onClick: () => void push(place.to(`arrivals/${id}`)) } };
+    toast('Taken in.', isOne ? {} : look);
+    await push(place.to(isOne ? `arrivals/${id}` : 'incomplete'));
   }
 
   async function leave() {
@@ -72,7 +75,7 @@
     {/if}
   </p>
 {:else}
-  <div class="mt-4 grid grid-cols-[1.15fr_1fr] gap-8">
+  <div class={['mt-4 grid gap-8', wide ? 'grid-cols-[1.9fr_1fr]' : 'grid-cols-[1.25fr_1fr]']}>
     <section aria-label="What is typed">
       {#if a.said.length > 0}
         <div class="note bad mb-4">

@@ -27,7 +27,7 @@
   const act = new Acting(useQueryClient());
   const open = (id: number) => push(place.to(`incomplete/${id}`));
   const titles = $derived(new Map(vocabulary().documentKinds.map((k) => [k.kind as string, k.title])));
-  const day = (text: string) => (/^\d{4}-\d\d-\d\d$/.test(text) ? shortDay(text) : text);
+  const day = (text: string) => (/^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(text)) ? shortDay(text) : text);
 
   const type = (kind: string) =>
     act.run(async () => {
@@ -75,20 +75,19 @@
         <tr>
           <th>Begun</th><th>From</th><th>Kind</th><th>Who</th><th>Date</th><th class="n">Total</th><th class="pl-5!"
             >What is missing</th
-          ><th>By</th>
+          >
         </tr>
       </thead>
       <tbody {@attach rows}>
         {#each all as d (d.id)}
           <tr class="opens" tabindex="0" onclick={() => open(d.id)} onkeydown={(e) => e.key === 'Enter' && open(d.id)}>
             <td class="whitespace-nowrap">{instant(d.at)}</td>
-            <td class="max-w-56 truncate">{d.fileName || 'typed'}{d.place ? `, ${d.place}` : ''}</td>
+            <td class="max-w-60 truncate" title={`begun by ${d.by}`}>{d.fileName || 'typed'}{d.place ? `, ${d.place}` : ''}</td>
             <td class="text-soft whitespace-nowrap">{titles.get(d.kind) ?? d.kind}</td>
             <td class="max-w-44 truncate">{d.who}</td>
             <td class="max-w-28 truncate whitespace-nowrap">{day(d.date)}</td>
             <td class="n max-w-28 truncate">{d.total}</td>
             <td class={['max-w-80 truncate pl-5!', d.wrong ? 'text-madder' : 'text-soft']}>{d.wrong || 'nothing: take it in'}</td>
-            <td class="text-soft whitespace-nowrap">{d.by}</td>
           </tr>
         {/each}
       </tbody>

@@ -25,7 +25,7 @@
 </script>
 
 <label class={bare ? 'block' : 'text-soft block'}>
-  <span class={bare ? 'sr-only' : ''}>{title}{proposed ? ', read off the picture' : ''}</span>
+  <span class={bare ? 'sr-only' : ''}>{title}</span>{#if proposed}<span class="sr-only">, read off the picture</span>{/if}
   <input
     {id}
     class={[

@@ -2,19 +2,14 @@
   import { many, money, shortDay } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import type { Completing } from './completing.svelte';
-  import { fieldsOfLines, moreColumns, titleOf } from './fields';
+  import { columnsOfLines, moreColumns, titleOf } from './fields';
   import TypedField from './TypedField.svelte';
 
   /** The lines of a document as they are typed. */
   let { of }: { of: Completing } = $props();
   let wanted = $state<string[]>([]);
 
-  const filled = $derived([...new Set([...of.lines.flatMap((l) => Object.keys(l).filter((c) => l[c])), ...wanted])]);
-  const fields = $derived(
-    fieldsOfLines([...filled, ...of.answer!.wrong.filter((w) => w.line > 0).map((w) => w.column)]).filter(
-      (f, i, all) => all.findIndex((o) => o.column === f.column) === i,
-    ),
-  );
+  const fields = $derived(columnsOfLines(of, wanted));
   const others = $derived(moreColumns.filter((c) => !fields.some((f) => f.column === c)));
   const earlier = $derived(of.answer!.earlier);
   const begun = $derived(of.lines.some((l) => Object.values(l).some(Boolean)));
@@ -54,7 +49,7 @@
 <table class="ledger mt-2">
   <thead>
     <tr>
-      {#each fields as f (f.column)}<th class={f.is === 'number' ? 'n' : ''}>{f.title}</th>{/each}<th
+      {#each fields as f (f.column)}<th class={['px-1! first:pl-0!', f.is === 'number' ? 'n pr-3!' : '']}>{f.title}</th>{/each}<th
         ><span class="sr-only">Take away</span></th
       >
     </tr>
@@ -63,8 +58,19 @@
     {#each { length: of.lines.length }, i}
       <tr onkeydown={(e) => onkeydown(e, i + 1)}>
         {#each fields as f (f.column)}
-          <td class={['align-top py-1!', f.is === 'number' ? 'w-20' : f.column === 'description' ? '' : 'w-32']}
-            ><TypedField {of} field={f} line={i + 1} bare /></td
+          <td
+            class={[
+              'px-1! py-1! align-top first:pl-0!',
+              f.column === 'quantity'
+                ? 'w-14 min-w-14'
+                : f.is === 'number'
+                  ? 'w-22 min-w-22'
+                  : f.column === 'description'
+                    ? 'min-w-36'
+                    : fields.length > 6
+                      ? 'w-26'
+                      : 'w-32',
+            ]}><TypedField {of} field={f} line={i + 1} bare /></td
           >
         {/each}
         <td class="w-6 align-top py-1!">

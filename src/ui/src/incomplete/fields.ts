@@ -1,5 +1,5 @@
-import { many } from '../amounts/format';
 import type { Schemas } from '../api/client';
+import type { Completing } from './completing.svelte';
 
 /** A field of a typed document: its column in documents.csv, and what people call it. */
 export interface Field {
@@ -24,9 +24,20 @@ const all = {
   to: field('to_account', 'Arrives in', 4),
   settlement: field('settlement', 'How it is settled', 4),
   notes: field('notes', 'Notes', 8),
+  source: field('source', 'Source', 4),
 };
 
-const owed = [all.supplier, all.reference, all.date, all.due, all.currency, all.total, all.settlement, all.notes];
+const owed = [
+  all.supplier,
+  all.reference,
+  all.date,
+  all.due,
+  all.currency,
+  all.total,
+  all.settlement,
+  { ...all.notes, wide: 5 },
+  { ...all.source, wide: 3 },
+];
 const paid = [
   all.supplier,
   all.reference,
@@ -34,7 +45,8 @@ const paid = [
   all.paidFrom,
   all.currency,
   { ...all.total, wide: 3 },
-  { ...all.notes, wide: 12 },
+  all.notes,
+  all.source,
 ];
 
 /** The fields that a kind of document has. */
@@ -51,7 +63,8 @@ const ofKind: Record<Schemas['DocumentKind'], readonly Field[]> = {
     { ...all.supplier, wide: 4 },
     all.currency,
     { ...all.total, wide: 3 },
-    { ...all.notes, wide: 12 },
+    all.notes,
+    all.source,
   ],
   transfer: [
     { ...all.paidFrom, title: 'Leaves', wide: 6 },
@@ -60,20 +73,21 @@ const ofKind: Record<Schemas['DocumentKind'], readonly Field[]> = {
     { ...all.reference, wide: 3 },
     all.currency,
     all.total,
-    { ...all.notes, wide: 12 },
+    all.notes,
+    all.source,
   ],
 };
 
 /** The fields of a line that are always there, and those that are shown where they are wanted. */
-export const lineFields: readonly Field[] = [
+const lineFields: readonly Field[] = [
   field('description', 'What', 4),
   field('category', 'Category', 3),
   field('quantity', 'Qty', 1, 'number'),
-  field('unit_price', 'Price', 2, 'number'),
   field('net', 'Net', 2, 'number'),
   field('tax', 'Tax', 2, 'number'),
 ];
 const moreLineFields: readonly Field[] = [
+  field('unit_price', 'Price', 2, 'number'),
   field('item', 'Item', 3),
   field('cost_code', 'Cost code', 2),
   field('tax_code', 'Tax code', 2),
@@ -84,9 +98,11 @@ const moreLineFields: readonly Field[] = [
 ];
 export const moreColumns = moreLineFields.map((f) => f.column);
 
-const titles = new Map<string, string>(
-  [...Object.values(ofKind).flat(), ...lineFields, ...moreLineFields].map((f) => [f.column, f.title]),
-);
+const titles = new Map<string, string>([
+  ['source_id', 'Its own id'],
+  ['line', 'Line'],
+  ...[...Object.values(ofKind).flat(), ...lineFields, ...moreLineFields].map((f) => [f.column, f.title] as const),
+]);
 
 /** What people call a column. */
 export const titleOf = (column: string) => titles.get(column) ?? column.replaceAll('_', ' ');
@@ -98,18 +114,15 @@ export function headFields(kind: string, filled: readonly string[]): readonly Fi
   return [...known, ...others.map((c) => field(c, titleOf(c)))];
 }
 
-/** The fields of its lines: those that are always there, and those that are wanted, filled or wrong. */
-export const fieldsOfLines = (wanted: readonly string[]): readonly Field[] => [
-  ...lineFields,
-  ...moreLineFields.filter((f) => wanted.includes(f.column)),
-  ...wanted
-    .filter((c) => c !== 'line' && !lineFields.some((f) => f.column === c) && !moreColumns.includes(c))
-    .map((c) => field(c, titleOf(c), 2)),
-];
+/** The columns of its lines: those that are always there, and those that are filled, wrong or asked for. */
+export function columnsOfLines(of: Completing, asked: readonly string[] = []): readonly Field[] {
+  const filled = of.lines.flatMap((l) => Object.keys(l).filter((c) => l[c] && c !== 'line'));
+  const wrong = of.answer!.wrong.filter((w) => w.line > 0).map((w) => w.column);
+  const wanted = new Set([...filled, ...wrong, ...asked]);
+  const known = [...lineFields, ...moreLineFields.filter((f) => wanted.has(f.column))];
+  return [...known, ...[...wanted].filter((c) => !known.some((f) => f.column === c)).map((c) => field(c, titleOf(c), 2))];
+}
 
 /** What a kind is called where a person chooses it: a voucher is a charge on whatever paid it, cash included. */
 export const kindTitle = (k: Schemas['VocabularyAnswer']['documentKinds'][number]) =>
   k.kind === 'card_charge' ? 'voucher: cash or card charge' : k.title;
-
-/** How many wait, as people say it. */
-export const waits = (n: number) => `${many(n, 'document')} to complete`;

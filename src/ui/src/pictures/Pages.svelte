@@ -91,7 +91,7 @@
 <!-- Focusable, so that one can scroll and turn pages by key. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 <div
-  class="bg-sunk mt-2 max-h-[70vh] overflow-auto"
+  class="bg-sunk mt-2 max-h-[54vh] overflow-auto [scrollbar-gutter:stable]"
   bind:clientWidth={room}
   tabindex="0"
   role="group"
