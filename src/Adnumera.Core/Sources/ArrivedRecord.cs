@@ -68,6 +68,17 @@ public abstract record ArrivedRecord(string File, string Place, string SourceId)
         string Detail
     ) : ArrivedRecord(File, Place, SourceId);
 
+    /// <summary>It is what a statement says of itself: by its own balances, what its documents come to.</summary>
+    /// <param name="File">The file's name.</param>
+    /// <param name="Place">Which statement of the file.</param>
+    /// <param name="First">Its first day.</param>
+    /// <param name="Last">Its last day.</param>
+    /// <param name="Documents">How many of its entries are documents.</param>
+    /// <param name="Money">What they come to: the opening less the closing and what was received, in minor units.</param>
+    /// <param name="Currency">Its currency.</param>
+    public sealed record Stated(string File, string Place, DateOnly First, DateOnly Last, long Documents, long Money, Currency Currency)
+        : ArrivedRecord(File, Place, "");
+
     /// <summary>It cannot be read: it waits until somebody corrects it.</summary>
     /// <param name="File">The file's name.</param>
     /// <param name="Place">Where it stands there.</param>

@@ -54,6 +54,10 @@ internal static class Camt
             var other => throw new FileFaultException(place, $"CdtDbtInd: {Quote.Of(other)} is not known; expected DBIT or CRDT"),
         };
 
+    /// <summary>The day that a date or an instant begins with; none where it is none.</summary>
+    public static DateOnly? Day(XElement parent, string path) =>
+        parent.TextAt(path) is { Length: >= 10 } text && Fields.TryDate(text[..10], out var day) ? day : null;
+
     /// <summary>An indicator of XML Schema.</summary>
     public static bool IsTrue(string text) => text is "true" or "1";
 

@@ -29,7 +29,8 @@ public static class CamtFile
         }
     }
 
-    /// <summary>Reads every entry of its statements, in their order; an entry of several transactions gives a record for each.</summary>
+    /// <summary>Reads every entry of its statements, in their order; an entry of several transactions gives a record for each. A statement
+    /// with both balances and its days says at its end what it comes to.</summary>
     /// <param name="file">The file.</param>
     /// <param name="source">The source.</param>
     /// <param name="paymentAccount">What the account is called; blank for the last four of its number.</param>
@@ -54,17 +55,24 @@ public static class CamtFile
                 }
 
                 foreach (var record in new CamtEntry(child, statement, ++number, file.Name, source, paymentAccount).Records())
+                {
+                    statement.Count(record);
                     yield return record with
                     {
                         Account = statement.LastFour,
                     };
+                }
             }
 
             if (reader is { NodeType: XmlNodeType.Element, Depth: 2, LocalName: "Stmt" })
                 statement = new CamtStatement();
             else if (reader is { NodeType: XmlNodeType.EndElement, Depth: 2, LocalName: "Stmt" })
             {
-                statement?.CheckTotal();
+                if (statement is not null && statement.CheckTotal(file.Name) is { } stated)
+                    yield return stated with
+                    {
+                        Account = statement.LastFour,
+                    };
                 statement = null;
             }
         }
@@ -90,10 +98,16 @@ public static class CamtFile
 /// <summary>A statement: its account, and the balances that its entries must lead from and to.</summary>
 internal sealed class CamtStatement
 {
-    private (long Minor, Currency Currency)? opening,
+    private Balance? opening,
         previous,
         closing;
-    private long booked;
+    private DateOnly? first,
+        last;
+    private long booked,
+        received,
+        documents;
+
+    private sealed record Balance(long Minor, Currency Currency, DateOnly? Day);
 
     public string Id { get; private set; } = "";
 
@@ -114,10 +128,14 @@ internal sealed class CamtStatement
                     ? iban
                     : Camt.Reference(child.TextAt("Id/Othr/Id"), "the account");
                 break;
+            case "FrToDt":
+                (first, last) = (Camt.Day(child, "FrDtTm"), Camt.Day(child, "ToDtTm"));
+                break;
             case "Bal":
-                var balance = (
+                var balance = new Balance(
                     Camt.Signed(Camt.Amount(child, "balance", out var currency), Camt.IsDebit(child, "balance") ?? false),
-                    currency
+                    currency,
+                    Camt.Day(child, "Dt/Dt") ?? Camt.Day(child, "Dt/DtTm")
                 );
                 switch (child.TextAt("Tp/CdOrPrtry/Cd"))
                 {
@@ -140,11 +158,29 @@ internal sealed class CamtStatement
     /// <param name="signed">Minor units, negative when money leaves.</param>
     public void Book(long signed) => booked = checked(booked + signed);
 
-    /// <summary>Opening and entries must be the closing; without one of the two nothing is checked.</summary>
-    public void CheckTotal()
+    /// <summary>A record of an entry: what it comes to beside the others.</summary>
+    public void Count(ArrivedRecord record)
     {
-        if ((opening ?? previous) is not { } from || closing is not { } to || from.Minor + booked == to.Minor)
-            return;
+        if (record is ArrivedRecord.Taken)
+            documents++;
+        else if (record is ArrivedRecord.Skipped { Reason: SkipReason.Incoming } incoming)
+            received = checked(received + incoming.Amount);
+    }
+
+    /// <summary>Opening and entries must be the closing; without one of the two nothing is checked.</summary>
+    /// <param name="file">The file's name.</param>
+    /// <returns>What it says of itself; none where that is not all there.</returns>
+    public ArrivedRecord.Stated? CheckTotal(string file)
+    {
+        if ((opening ?? previous) is not { } from || closing is not { } to)
+            return null;
+        if (from.Minor + booked == to.Minor)
+            return
+                (first ?? (opening is null ? from.Day?.AddDays(1) : from.Day)) is { } begins
+                && (last ?? to.Day) is { } ends
+                && begins <= ends
+                ? new ArrivedRecord.Stated(file, $"statement {Id}", begins, ends, documents, from.Minor - to.Minor + received, to.Currency)
+                : null;
         string Text(long minor) => AmountText.Format(minor, to.Currency.Digits);
         throw new FileFaultException(
             $"statement {Id}",

@@ -23,7 +23,7 @@ public static class OpenForms
                 ArrivalForm.Camt,
                 "a camt.053 statement",
                 f => CamtFile.Recognises(f.Content),
-                (f, c) => CamtFile.Read(f, c.Source, c.PaymentAccount)
+                (f, c) => CamtFile.Read(f, c.Source, c.PaymentAccount).Where(r => c.IsStrict || r is not ArrivedRecord.Stated)
             ),
             new Form(
                 ArrivalForm.EInvoice,

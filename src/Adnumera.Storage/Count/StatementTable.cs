@@ -6,6 +6,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Count;
 
 /// <summary>A source's statement as it is kept.</summary>
+/// <param name="ArrivalId">The file that said it; 0 where a person did.</param>
 [method: ExplicitConstructor]
 public sealed record StatementRow(
     long Id,
@@ -15,7 +16,8 @@ public sealed record StatementRow(
     long Documents,
     long Money,
     string At,
-    string Who
+    string Who,
+    long ArrivalId = 0
 )
 {
     public SourceStatement Statement => new(Iso.Day(FirstDay), Iso.Day(LastDay), new Tally(Documents, Money));
@@ -26,7 +28,7 @@ public sealed class StatementTable(SqliteConnection company)
 {
     private const string Columns =
         "select id as Id, source as Source, first_day as FirstDay, last_day as LastDay, documents as Documents, money as Money, at as At, "
-        + "who as Who from source_statement";
+        + "who as Who, arrival_id as ArrivalId from source_statement";
 
     public IReadOnlyList<StatementRow> All() => company.Query<StatementRow>($"{Columns} order by source, first_day").AsList();
 
@@ -38,10 +40,14 @@ public sealed class StatementTable(SqliteConnection company)
 
     public long Add(StatementRow row) =>
         company.ExecuteScalar<long>(
-            "insert into source_statement (source, first_day, last_day, documents, money, at, who) "
-                + "values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who) returning id",
+            "insert into source_statement (source, first_day, last_day, documents, money, at, who, arrival_id) "
+                + "values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who, @ArrivalId) returning id",
             row
         );
+
+    /// <summary>Takes away what the statement of a file said of itself.</summary>
+    public void RemoveOf(long arrival) =>
+        company.Execute("delete from source_statement where arrival_id = @arrival and arrival_id <> 0", new { arrival });
 
     public void Remove(long id) => company.Execute("delete from source_statement where id = @id", new { id });
 

@@ -13,6 +13,10 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
 
     public IReadOnlyList<ArrivedRecord.Skipped> Skipped { get; } = [.. Records.OfType<ArrivedRecord.Skipped>()];
 
+    /// <summary>What its statements say of themselves, in the company's currency.</summary>
+    public IReadOnlyList<ArrivedRecord.Stated> Stated { get; } =
+    [.. Records.OfType<ArrivedRecord.Stated>().Where(s => s.Currency == Choices.Company)];
+
     /// <summary>Records that cannot be read.</summary>
     public IReadOnlyList<ArrivedRecord.Faulty> Faulty { get; } = [.. Records.OfType<ArrivedRecord.Faulty>()];
 

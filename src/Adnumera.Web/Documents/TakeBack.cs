@@ -1,4 +1,5 @@
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Coding;
@@ -37,6 +38,7 @@ internal static class TakeBack
         var spellings = new HashSet<string>(Folded.Comparer);
         var others = new SortedSet<long>();
         table.TakeBack(id, Iso.Text(books.Now), books.Who);
+        new StatementTable(company).RemoveOf(id);
         new IncompleteTable(company).TakeBack(id, Iso.Text(books.Now), books.Who);
         using (var writer = new CodingWriter(company, cause))
         {

@@ -1,12 +1,15 @@
 using System.Text;
+using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Coding;
+using Adnumera.Web.Count;
 using Adnumera.Web.Hosting;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -134,6 +137,7 @@ internal static class TakeIn
             )
         );
         new SkippedTable(company).Add(plan.Arrival, choices.Source, arriving.Skipped);
+        KeepStated(company, books, arriving, plan.Arrival);
         var incomplete = new IncompleteTable(company);
         foreach (var faulty in arriving.Faulty)
             incomplete.Add(
@@ -194,6 +198,18 @@ internal static class TakeIn
         var spellings = plan.NewSpellings();
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
+    }
+
+    // What is stated of these days already stays: the same statement again, or what a person typed.
+    private static void KeepStated(SqliteConnection company, CompanyBooks books, ArrivingFile arriving, long arrival)
+    {
+        var source = arriving.Choices.Source;
+        foreach (var said in arriving.Stated)
+        {
+            var stated = new SourceStatement(said.First, said.Last, new Tally(said.Documents, said.Money));
+            if (!new StatementTable(company).Of(source).Any(s => s.Statement.Overlaps(stated)))
+                StatementEndpoints.Keep(company, books, source, stated, arrival);
+        }
     }
 
     private static int Waiting(SqliteConnection company, ArrivingFile arriving)

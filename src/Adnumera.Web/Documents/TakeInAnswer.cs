@@ -16,6 +16,9 @@ public sealed record ReasonTally(HoldKind Reason, string Detail, int Documents);
 /// <summary>What is worth noticing and holds nothing, and how many.</summary>
 public sealed record NoticeTally(DocumentNotice Notice, string Detail, int Documents);
 
+/// <summary>What a statement says of itself by its balances; it is kept as what its source says.</summary>
+public sealed record StatedTally(string FirstDay, string LastDay, long Documents, string Money);
+
 /// <summary>How many records are no document, and why.</summary>
 public sealed record SkipTally(SkipReason Reason, int Records);
 
@@ -107,6 +110,7 @@ public sealed record NamedDocument(NamedFor For, string Document, string Who, st
 /// <param name="Reasons">Why they are held, most first.</param>
 /// <param name="Noticed">What is worth noticing and holds nothing, most first.</param>
 /// <param name="Skipped">Records that are no document, by why; they are kept and shown with the file.</param>
+/// <param name="Stated">What its statements say of themselves.</param>
 /// <param name="First">The first documents, as they would come.</param>
 /// <param name="Named">Documents that a person may want to see one by one: the first that are changed, are proposed corrections, or may be
 /// duplicates.</param>
@@ -132,6 +136,7 @@ public sealed record TakeInAnswer(
     IReadOnlyList<ReasonTally> Reasons,
     IReadOnlyList<NoticeTally> Noticed,
     IReadOnlyList<SkipTally> Skipped,
+    IReadOnlyList<StatedTally> Stated,
     IReadOnlyList<DocumentSample> First,
     IReadOnlyList<NamedDocument> Named,
     int Incomplete,
@@ -158,6 +163,7 @@ public sealed record TakeInAnswer(
             new(0, "0"),
             new(0, "0"),
             new(0, "0"),
+            [],
             [],
             [],
             [],
@@ -234,6 +240,14 @@ public sealed record TakeInAnswer(
             [.. reasons.OrderByDescending(r => r.Documents)],
             [.. noticed.OrderByDescending(n => n.Documents)],
             [.. arriving.Skipped.GroupBy(s => s.Reason).Select(g => new SkipTally(g.Key, g.Count()))],
+            [
+                .. arriving.Stated.Select(s => new StatedTally(
+                    Day.Text(s.First),
+                    Day.Text(s.Last),
+                    s.Documents,
+                    AmountText.Format(s.Money, currency.Digits)
+                )),
+            ],
             [.. filed.Take(Samples).Select(Sample)],
             [.. NamedDocument.Of(plan).Take(MostNamed)],
             arriving.Faulty.Count,

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json;
+using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Documents;
@@ -184,4 +185,25 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
     }
 
     private static string Text(JsonElement of, string name) => of.GetProperty(name).GetString()!;
+
+    [Fact]
+    public async Task What_a_bank_statement_says_of_itself_is_what_its_source_says_until_the_file_is_taken_back()
+    {
+        var file = await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "samples", "bank-statement.camt.xml"));
+        var taken = await client.SendFile("arrivals?fileName=november.xml&source=Bank", file);
+        var stated = Assert.Single(taken.GetProperty("stated").EnumerateArray());
+        Assert.Equal(
+            ("2026-11-16", "2026-11-20", 1L, "85.25"),
+            (Text(stated, "firstDay"), Text(stated, "lastDay"), stated.GetProperty("documents").GetInt64(), Text(stated, "money"))
+        );
+        var says = Assert.Single((await client.Get("statements")).EnumerateArray());
+        Assert.Equal(("Bank", "85.25", true), (Text(says, "source"), Text(says, "money"), says.GetProperty("agrees").GetBoolean()));
+
+        // The same statement again says nothing twice, and goes with the file that said it.
+        await client.SendFile("arrivals?fileName=again.xml&source=Bank", file);
+        Assert.Single((await client.Get("statements")).EnumerateArray());
+        await client.Post("arrivals/1/take-back", new { });
+        Assert.Empty((await client.Get("statements")).EnumerateArray());
+        AssertSound(house);
+    }
 }

@@ -13,3 +13,7 @@ create index incomplete_by_identity on incomplete (source, source_id) where stat
 create table attachment (
   document_id integer not null references document (id), sha256 text not null, file_name text not null, media text not null, at text not null, who text not null,
   primary key (document_id, sha256)) strict, without rowid;
+
+-- What a statement says of itself came with its file, and goes with it.
+alter table source_statement add column arrival_id integer not null default 0;
+create index source_statement_by_arrival on source_statement (arrival_id) where arrival_id <> 0;

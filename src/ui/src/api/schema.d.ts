@@ -9509,6 +9509,13 @@ export interface components {
             documents: number;
             money: string;
         };
+        StatedTally: {
+            firstDay: string;
+            lastDay: string;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+        };
         StatementAnswer: {
             /** Format: int64 */
             id: number;
@@ -9625,6 +9632,7 @@ export interface components {
             reasons: components["schemas"]["ReasonTally"][];
             noticed: components["schemas"]["NoticeTally"][];
             skipped: components["schemas"]["SkipTally"][];
+            stated: components["schemas"]["StatedTally"][];
             first: components["schemas"]["DocumentSample"][];
             named: components["schemas"]["NamedDocument"][];
             /** Format: int32 */

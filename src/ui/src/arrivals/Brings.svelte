@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { isZero, many, money, words } from '../amounts/format';
+  import { isZero, many, money, shortDay, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import StatementFields from '../count/StatementFields.svelte';
   import type { Stated } from '../count/stated';
@@ -56,6 +56,13 @@
       </tbody>
     </table>
   {/if}
+  {#each shown.stated as s, i (i)}
+    <p class="mt-3">
+      The statement says itself, by its balances: {many(s.documents, 'document')} from {shortDay(s.firstDay)} to {shortDay(
+        s.lastDay,
+      )}, {money(s.money)}. It is kept as what the source says.
+    </p>
+  {/each}
   {#if shown.skipped.length > 0}
     <p class="mt-3">
       No document, kept with the file: {shown.skipped.map((s) => `${skips[s.reason]} (${s.records})`).join(', ')}.
@@ -67,7 +74,7 @@
       {#each shown.sources as source (source.source)}<tr
           ><td
             >{source.source}
-            {#if fresh > 0}
+            {#if fresh > 0 && shown.stated.length === 0}
               {#if stated[source.source]}
                 <div class="mt-2 flex flex-wrap items-end gap-3">
                   <StatementFields bind:statement={stated[source.source]!} of={source.source} />
