@@ -48,6 +48,12 @@ public sealed record Document
     /// <summary>Where the money of a transfer arrives, as the source says it.</summary>
     public string ToAccount { get; init; } = "";
 
+    /// <summary>The payment account in which a person says that the money of a transfer arrives; blank for none.</summary>
+    public string ToAccountChoice { get; init; } = "";
+
+    /// <summary>The payment account that counts: a person's choice, else what the source says.</summary>
+    public string ArrivesIn => ToAccountChoice.Length > 0 ? ToAccountChoice : ToAccount;
+
     /// <summary>The merchant category of a charge (ISO 18245), as the source says it; it decides nothing by itself.</summary>
     public string MerchantCode { get; init; } = "";
 

@@ -52,6 +52,7 @@ public static class DocumentVersions
         {
             NotDuplicate = now.NotDuplicate || was.NotDuplicate,
             PaymentAccountChoice = was.PaymentAccountChoice,
+            ToAccountChoice = was.ToAccountChoice,
             Private = was.Private,
             Lines =
             [
@@ -69,6 +70,7 @@ public static class DocumentVersions
             Lines = now.Lines,
             NotDuplicate = now.NotDuplicate,
             PaymentAccountChoice = now.PaymentAccountChoice,
+            ToAccountChoice = now.ToAccountChoice,
             Private = now.Private,
         } == now;
 }

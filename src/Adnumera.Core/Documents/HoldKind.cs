@@ -48,6 +48,12 @@ public enum HoldKind
     /// <summary>A transfer leaves and arrives in the same ledger account.</summary>
     TransferToItself,
 
+    /// <summary>A transfer of which one side came, while the other may still come.</summary>
+    TransferWaits,
+
+    /// <summary>The ledger cannot take the form that it would have.</summary>
+    FormImpossible,
+
     /// <summary>The settlement has no ledger account.</summary>
     SettlementUnmapped,
 
@@ -87,6 +93,9 @@ public enum SetAsideKind
 
     /// <summary>A person said that it stands in the ledger already.</summary>
     AlreadyInLedger,
+
+    /// <summary>It is the other side of a transfer that came from the other account.</summary>
+    OtherSide,
 }
 
 /// <summary>A reason as it is kept with a document: on which line (0 for the document), why, and its value.</summary>

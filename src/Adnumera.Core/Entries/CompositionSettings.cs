@@ -62,6 +62,16 @@ public sealed record CompositionSettings
     /// employees.</summary>
     public string PrivateAccount { get; init; } = "";
 
+    /// <summary>How many days a transfer of which one side came waits for the other, before its account is asked for.</summary>
+    public int TransferDays { get; init; } = 5;
+
+    /// <summary>Transfers dated through that day wait no longer; none where none waits.</summary>
+    public DateOnly? TransfersAskedThrough { get; init; }
+
+    /// <summary>Through which day the other side of a transfer is waited for; none where its account is asked for.</summary>
+    public DateOnly? WaitsUntil(Document document) =>
+        TransfersAskedThrough is { } asked && document.Date > asked ? document.Date.AddDays(TransferDays) : null;
+
     /// <summary>Suppliers that may be the same as another one, with the other, while nobody has decided.</summary>
     public IReadOnlyDictionary<string, string> SupplierQuestions { get; init; } = new Dictionary<string, string>(Folded.Comparer);
 

@@ -81,7 +81,7 @@ internal sealed class EntryDraft(
     public void AddArrival(DocumentLine line)
     {
         sum += line.Net;
-        var arriving = OffsetRule.Arriving(document, book, settings.PaymentAccounts, reasons);
+        var arriving = OffsetRule.Arriving(document, book, settings, reasons);
         arrival = arriving?.Account;
         var usable =
             arriving is { } found && reasons.IsSound(Targets.BrokenForOffset(chart, found.Account), found.Account, found.ChosenBy, null);
@@ -134,7 +134,7 @@ internal sealed class EntryDraft(
 
     public void AddOffset()
     {
-        if (document.Total == 0 || OffsetRule.Find(document, form, chart, book, settings.PaymentAccounts, reasons) is not { } offset)
+        if (document.Total == 0 || OffsetRule.Find(document, form, chart, book, settings, reasons) is not { } offset)
             return;
         if (offset.Account == arrival)
             reasons.Add(new HoldReason.TransferToItself(offset.Account));
@@ -166,6 +166,8 @@ internal sealed class EntryDraft(
             reasons.Add(new HoldReason.EmployeeMissing());
         if (settings.SupplierQuestions.TryGetValue(document.Supplier, out var other))
             reasons.Add(new HoldReason.SupplierUndecided(document.Supplier, other));
+        if (ledger is not null && form.Needs() is { } feature && !ledger.Capabilities.Can(feature))
+            reasons.Add(new HoldReason.FormImpossible(form));
         if (ledger is not null && reference.Length > ledger.Capabilities.LongestReference)
             reasons.Add(new HoldReason.TextTooLong("reference", reference.Length, ledger.Capabilities.LongestReference));
         if (duplicateOf is { } earliest && !document.NotDuplicate)

@@ -71,6 +71,28 @@ public abstract record HoldReason
         public override string Value => Account;
     }
 
+    /// <summary>One side of a transfer came; the other may still come with the statement of the other account.</summary>
+    /// <param name="End">The end that is not known: <c>from</c> or <c>to</c>.</param>
+    /// <param name="Until">Through which day it waits.</param>
+    public sealed record TransferWaits(string End, DateOnly Until) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.TransferWaits;
+
+        /// <inheritdoc/>
+        public override string Value => End;
+    }
+
+    /// <summary>The ledger cannot take the form that the document would have.</summary>
+    public sealed record FormImpossible(LedgerForm Form) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.FormImpossible;
+
+        /// <inheritdoc/>
+        public override string Value => Words<LedgerForm>.Of(Form);
+    }
+
     /// <summary>The total is negative.</summary>
     public sealed record Sign(Money Total) : HoldReason
     {
@@ -280,6 +302,8 @@ public abstract record HoldReason
         Func<DimensionMissing, T> dimensionMissing,
         Func<SupplierUndecided, T> supplierUndecided,
         Func<TransferToItself, T> transferToItself,
+        Func<TransferWaits, T> transferWaits,
+        Func<FormImpossible, T> formImpossible,
         Func<SettlementUnmapped, T> settlementUnmapped,
         Func<RoleMissing, T> roleMissing,
         Func<RoleAmbiguous, T> roleAmbiguous,
@@ -305,6 +329,8 @@ public abstract record HoldReason
             HoldKind.DimensionMissing => dimensionMissing((DimensionMissing)this),
             HoldKind.SupplierUndecided => supplierUndecided((SupplierUndecided)this),
             HoldKind.TransferToItself => transferToItself((TransferToItself)this),
+            HoldKind.TransferWaits => transferWaits((TransferWaits)this),
+            HoldKind.FormImpossible => formImpossible((FormImpossible)this),
             HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
             HoldKind.RoleMissing => roleMissing((RoleMissing)this),
             HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),

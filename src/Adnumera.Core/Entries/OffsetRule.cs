@@ -25,7 +25,7 @@ internal static class OffsetRule
         LedgerForm form,
         Chart chart,
         MappingBook book,
-        PaymentAccounts accounts,
+        CompositionSettings settings,
         HoldReasons reasons
     ) =>
         document.Kind.Row().Side switch
@@ -37,7 +37,7 @@ internal static class OffsetRule
                 "",
                 Reason.ForPaymentAccount,
                 book,
-                accounts,
+                settings,
                 reasons
             ),
             DocumentSide.OwnAccount => OfPaymentAccount(
@@ -46,7 +46,7 @@ internal static class OffsetRule
                 "from",
                 Reason.ForPaymentAccount,
                 book,
-                accounts,
+                settings,
                 reasons
             ),
             DocumentSide.Employee => OfRole(document, OffsetRoles.Of(document.Kind, form)!.Value, reasons),
@@ -73,8 +73,8 @@ internal static class OffsetRule
     }
 
     /// <summary>Where the money of a transfer arrives; without it the reasons say why.</summary>
-    public static Offset? Arriving(Document document, MappingBook book, PaymentAccounts accounts, HoldReasons reasons) =>
-        OfPaymentAccount(document, document.ToAccount, "to", Reason.ForTransfer, book, accounts, reasons);
+    public static Offset? Arriving(Document document, MappingBook book, CompositionSettings settings, HoldReasons reasons) =>
+        OfPaymentAccount(document, document.ArrivesIn, "to", Reason.ForTransfer, book, settings, reasons);
 
     private static Offset? OfPaymentAccount(
         Document document,
@@ -82,20 +82,24 @@ internal static class OffsetRule
         string end,
         Func<Document, string> because,
         MappingBook book,
-        PaymentAccounts accounts,
+        CompositionSettings settings,
         HoldReasons reasons
     )
     {
         if (text.Length == 0)
         {
-            reasons.Add(new HoldReason.PaymentAccountMissing(end));
+            reasons.Add(
+                end.Length > 0 && settings.WaitsUntil(document) is { } until
+                    ? new HoldReason.TransferWaits(end, until)
+                    : new HoldReason.PaymentAccountMissing(end)
+            );
             return null;
         }
 
         if (Row(document, book, KeyKind.PaymentAccount, text) is { } row)
             return new Offset(row.Account, $"payment account “{text}”", because(document));
         reasons.Add(
-            accounts.Claiming(text, document.Date) is { Count: > 1 } several
+            settings.PaymentAccounts.Claiming(text, document.Date) is { Count: > 1 } several
                 ? new HoldReason.PaymentAccountAmbiguous(text, [.. several.Select(a => a.Name)])
                 : new HoldReason.PaymentAccountUnmapped(text)
         );

@@ -75,6 +75,13 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             supplierUndecided: r =>
                 $"Supplier “{r.Supplier}” may be the same as “{r.Other}”, and nobody has decided; "
                 + "posting it would add a second one to the ledger.",
+            transferWaits: r =>
+                r.End == "from"
+                    ? $"It does not say which account the money left. The other side may still come, through {Day.Text(r.Until)}."
+                    : $"It does not say in which account the money arrived. The other side may still come, through {Day.Text(r.Until)}.",
+            formImpossible: r =>
+                $"It would go to the ledger as a {r.Form.Title()}, and the ledger has journal entries off. Switch them on "
+                + "there and pull again, or choose another form.",
             transferToItself: r => $"Both its payment accounts are the ledger account {r.Account}, so nothing would move.",
             settlementUnmapped: r => $"Settlement “{r.Text}” has no ledger account.",
             roleMissing: r => $"No active account has the role {RoleTitle(r.Role)}.",

@@ -35,6 +35,8 @@ public static class Remedies
             or HoldKind.TextTooLong
             or HoldKind.SupplierUndecided
             or HoldKind.TransferToItself
+            or HoldKind.TransferWaits
+            or HoldKind.FormImpossible
             or HoldKind.RoleMissing
             or HoldKind.RoleAmbiguous
             or HoldKind.MappingBroken

@@ -133,7 +133,11 @@ public sealed class AffectedTable(SqliteConnection company)
                 )
             );
             if (row.Kind == KeyKind.PaymentAccount)
-                found.UnionWith(company.Query<long>($"select d.id from document d where d.payment_account_choice <> '' and {Open}"));
+                found.UnionWith(
+                    company.Query<long>(
+                        $"select d.id from document d where (d.payment_account_choice <> '' or d.to_account_choice <> '') and {Open}"
+                    )
+                );
         }
 
         return [.. found];
@@ -159,7 +163,11 @@ public sealed class AffectedTable(SqliteConnection company)
                 )
             );
             if (kind.Key == KeyKind.PaymentAccount)
-                found.UnionWith(company.Query<long>($"select d.id from document d where d.payment_account_choice <> '' and {state}"));
+                found.UnionWith(
+                    company.Query<long>(
+                        $"select d.id from document d where (d.payment_account_choice <> '' or d.to_account_choice <> '') and {state}"
+                    )
+                );
         }
 
         return [.. found];

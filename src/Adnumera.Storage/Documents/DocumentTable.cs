@@ -13,7 +13,7 @@ public sealed class DocumentTable(SqliteConnection company)
           as Reference,
         d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.to_account as ToAccount,
         d.merchant_code as MerchantCode, d.attachment as Attachment, d.settlement as Settlement,
-        d.payment_account_choice as PaymentAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
+        d.payment_account_choice as PaymentAccountChoice, d.to_account_choice as ToAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
           NotDuplicate,
         coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId,
         d.place as Place,  d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as

@@ -40,6 +40,10 @@ public sealed class PersonChoiceTable(SqliteConnection company)
     public void SetPaymentAccount(long id, string name) =>
         company.Execute("update document set payment_account_choice = @name where id = @id", new { id, name });
 
+    /// <summary>Chooses the payment account in which a transfer arrives, by name; blank takes the choice back.</summary>
+    public void SetToAccount(long id, string name) =>
+        company.Execute("update document set to_account_choice = @name where id = @id", new { id, name });
+
     /// <summary>Says that a document was private, or takes that back.</summary>
     public void SetPrivate(long id, bool isPrivate) =>
         company.Execute("update document set private = @isPrivate where id = @id", new { id, isPrivate = isPrivate ? 1 : 0 });

@@ -18,7 +18,7 @@ public static class ChoiceTable
             """
             select currency, rung_order as RungOrder, when_nothing_maps as WhenNothingMaps, rounding_tolerance as RoundingTolerance,
               merge_lines as MergeLines, start_date as StartDate, locked_through as LockedThrough, entry_date as EntryDate,
-              private_account as PrivateAccount, coalesce((select locked_through from pulled), '') as LedgerLocked
+              private_account as PrivateAccount, transfer_days as TransferDays, transfers_asked_through as AskedThrough, coalesce((select locked_through from pulled), '') as LedgerLocked
             from company
             """
         );
@@ -36,6 +36,8 @@ public static class ChoiceTable
             LockedThrough = Iso.DayOrNone(row.LockedThrough),
             EntryDate = Words<EntryDateRule>.Read(row.EntryDate),
             PrivateAccount = row.PrivateAccount,
+            TransferDays = (int)row.TransferDays,
+            TransfersAskedThrough = Iso.DayOrNone(row.AskedThrough),
             LedgerLockedThrough = Iso.DayOrNone(row.LedgerLocked),
         };
     }
@@ -45,7 +47,8 @@ public static class ChoiceTable
         company.Execute(
             """
             update company set rung_order = @order, when_nothing_maps = @nothing, rounding_tolerance = @tolerance, merge_lines = @merge,
-              start_date = @start, locked_through = @locked, entry_date = @entryDate, private_account = @privateAccount
+              start_date = @start, locked_through = @locked, entry_date = @entryDate, private_account = @privateAccount,
+              transfer_days = @transferDays
             """,
             new
             {
@@ -57,6 +60,7 @@ public static class ChoiceTable
                 locked = Iso.Text(settings.LockedThrough),
                 entryDate = Words<EntryDateRule>.Of(settings.EntryDate),
                 privateAccount = settings.PrivateAccount,
+                transferDays = settings.TransferDays,
             }
         );
 
@@ -71,6 +75,8 @@ public static class ChoiceTable
         string LockedThrough,
         string EntryDate,
         string PrivateAccount,
+        long TransferDays,
+        string AskedThrough,
         string LedgerLocked
     );
 }

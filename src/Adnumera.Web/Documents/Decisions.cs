@@ -54,7 +54,8 @@ internal static class Decisions
             }
         );
 
-    /// <summary>Chooses which payment account it was, by its name; blank takes the choice back.</summary>
+    /// <summary>Chooses which payment account it was, by its name; blank takes the choice back. Of a transfer, the end that the source does
+    /// not say.</summary>
     public static DocumentAnswer ChoosePaymentAccount(CompanyBooks books, long id, AccountChoice choice) =>
         Change(
             books,
@@ -62,12 +63,25 @@ internal static class Decisions
             (company, document) =>
             {
                 var name = choice.Account?.Trim() ?? "";
+                var arrives = document.Document is { Kind: DocumentKind.Transfer, ToAccount: "" };
+                if (new TransferTable(company).OtherSide(id) is not null)
+                    throw new RefusedException(
+                        "pair",
+                        "Its other side came from the other account. Nothing was changed; take that one up again first."
+                    );
                 if (name.Length > 0 && !ChoiceTable.Of(company).PaymentAccounts.All.Any(a => Folded.Same(a.Name, name)))
                     throw new RefusedException(
                         "payment-account",
                         $"There is no payment account {Quote.Of(name)}. Nothing was changed; add it under Mapping first."
                     );
-                new AuditTable(company).Add(books.Now, books.Who, ChosePaymentAccount, Subject(id), document.Document.PaidFrom, name);
+                var before = arrives ? document.Document.ArrivesIn : document.Document.PaidFrom;
+                new AuditTable(company).Add(books.Now, books.Who, ChosePaymentAccount, Subject(id), before, name);
+                if (arrives)
+                {
+                    new PersonChoiceTable(company).SetToAccount(id, name);
+                    return document with { Document = document.Document with { ToAccountChoice = name } };
+                }
+
                 new PersonChoiceTable(company).SetPaymentAccount(id, name);
                 return document with { Document = document.Document with { PaymentAccountChoice = name } };
             }
@@ -176,6 +190,7 @@ internal static class Decisions
                 document.SetAside is { } why ? Words<SetAsideKind>.Of(why) : "",
                 ""
             );
+            Transfers.Part(company, books, id);
             using (var writer = new CodingWriter(company))
             {
                 writer.Move(document, DocumentEvent.TakenUp);

@@ -39,8 +39,11 @@ public sealed record DocumentAnswer
 
     public required string Attachment { get; init; }
 
-    /// <summary>The payment account that a person chose; blank for none.</summary>
+    /// <summary>The payment account that a person chose, of a transfer for the end that the source does not say; blank for none.</summary>
     public required string PaymentAccountChoice { get; init; }
+
+    /// <summary>The document that is the other side of the same transfer; 0 for none.</summary>
+    public required long OtherSide { get; init; }
 
     /// <summary>The payment accounts that it may have been.</summary>
     public required IReadOnlyList<string> PaymentAccountChoices { get; init; }

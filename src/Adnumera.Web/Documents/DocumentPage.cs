@@ -65,8 +65,9 @@ internal static class DocumentPage
             ToAccount = document.ToAccount,
             MerchantCode = document.MerchantCode,
             Attachment = document.Attachment,
-            PaymentAccountChoice = document.PaymentAccountChoice,
-            PaymentAccountChoices = document.Kind.IsCard() ? Choices(company, document) : [],
+            PaymentAccountChoice = document.ToAccountChoice.Length > 0 ? document.ToAccountChoice : document.PaymentAccountChoice,
+            OtherSide = document.Kind == DocumentKind.Transfer ? new TransferTable(company).OtherSide(id) ?? 0 : 0,
+            PaymentAccountChoices = document.Kind.IsCard() || TransferSides.IsOne(AsItCame(document)) ? Choices(company, document) : [],
             Form = sent?.Form ?? composed.Head.Form,
             EntryReference = sent?.Reference ?? composed.Head.Reference,
             Settlement = document.Settlement,
@@ -142,6 +143,8 @@ internal static class DocumentPage
         var remedy = Remedies.Mapping(document, new KeptHold(hold.Line, hold.Reason, hold.Value));
         return new ReasonAnswer(hold.Reason, hold.Value, hold.Detail, hold.Line, remedy?.Kind, remedy?.Key ?? "");
     }
+
+    private static Document AsItCame(Document document) => document with { PaymentAccountChoice = "", ToAccountChoice = "" };
 
     // Where several accounts claim the number on that day, these; otherwise all, the claiming one first.
     private static IReadOnlyList<string> Choices(SqliteConnection company, Document document)

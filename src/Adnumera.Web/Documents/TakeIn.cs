@@ -66,6 +66,7 @@ internal static class TakeIn
         Telemetry.TakenIn.Add(arriving.Taken.Count);
         return books.File.InTransaction(c =>
         {
+            Transfers.Ask(c, books);
             var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None);
             original.GetAwaiter().GetResult();
             var waiting = Waiting(c, arriving);
@@ -198,6 +199,7 @@ internal static class TakeIn
         var spellings = plan.NewSpellings();
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
+        Transfers.Pair(company, books, plan.Changes.Select(c => c.Composed.Document));
     }
 
     // What is stated of these days already stays: the same statement again, or what a person typed.

@@ -5,6 +5,7 @@ using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;
+using Adnumera.Web.Documents;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -33,9 +34,28 @@ public sealed class PostingClock(
     /// <inheritdoc/>
     public async ValueTask Execute(IJobExecutionContext context, CancellationToken cancellationToken)
     {
+        AskAboutTransfers();
         StartScheduled();
         await AskAgain(cancellationToken);
     }
+
+    /// <summary>Asks for the account of transfers whose other side did not come in time.</summary>
+    public void AskAboutTransfers() =>
+        companies.ForEach(
+            log,
+            Unattended.Schedule,
+            clock,
+            (company, file) =>
+            {
+                var books = new CompanyBooks(file, company, Nobody, clock);
+                if (file.Read(c => Transfers.IsDue(c, books)))
+                    file.InTransaction(c =>
+                    {
+                        Transfers.Ask(c, books);
+                        return 0;
+                    });
+            }
+        );
 
     /// <summary>Starts the dispatches that are due, each company's once a day; one that fails is shown and tried again at the next
     /// time.</summary>

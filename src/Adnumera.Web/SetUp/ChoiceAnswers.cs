@@ -36,6 +36,9 @@ public sealed record Choices
     /// <summary>Where private charges on a company's card go; blank for the role due from employees.</summary>
     public string? PrivateAccount { get; init; }
 
+    /// <summary>How many days a transfer of which one side came waits for the other.</summary>
+    public int? TransferDays { get; init; }
+
     /// <summary>Whether what is unusual is meant.</summary>
     public bool Confirmed { get; init; }
 }

@@ -144,6 +144,8 @@ internal static class ChoiceEndpoints
         var itself = new CompanyTable(company);
         var before = ChoiceReading.Text(basis.Settings, itself);
         ChoiceTable.Save(company, then);
+        if (then.TransfersAskedThrough is { } asked)
+            new TransferTable(company).AskThrough(asked);
         foreach (var (kind, choice) in then.Kinds)
             KindChoiceTable.Save(company, kind, choice);
         if (choices.Schedule is { } schedule)

@@ -14,6 +14,7 @@ namespace Adnumera.Web.SetUp;
 internal static class ChoiceReading
 {
     private const int Bad = StatusCodes.Status400BadRequest;
+    private const int MostTransferDays = 60;
 
     /// <summary>The time zones that can be chosen: those of the IANA database that are named by a place, and UTC.</summary>
     public static IReadOnlyList<string> TimeZones { get; } =
@@ -37,6 +38,7 @@ internal static class ChoiceReading
             TimeZone = company.TimeZone().Id,
             Kinds = [.. DocumentKinds.All.Select(k => Text(k.Kind, settings))],
             PrivateAccount = settings.PrivateAccount,
+            TransferDays = settings.TransferDays,
         };
 
     /// <summary>The choices as they would be; what is left out stays as it is.</summary>
@@ -47,8 +49,11 @@ internal static class ChoiceReading
             CheckSchedule(schedule);
         if (choices.TimeZone is { } zone)
             Zone(zone);
+        var transferDays = choices.TransferDays is { } days ? TransferDays(days) : now.TransferDays;
         return now with
         {
+            TransferDays = transferDays,
+            TransfersAskedThrough = now.TransfersAskedThrough?.AddDays(now.TransferDays - transferDays),
             PrivateAccount = choices.PrivateAccount?.Trim() ?? now.PrivateAccount,
             Order = choices.Order is { } order ? Ordered(order) : now.Order,
             WhenNothingMaps = choices.WhenNothingMaps ?? now.WhenNothingMaps,
@@ -97,6 +102,15 @@ internal static class ChoiceReading
             : throw new RefusedException(
                 "rounding_tolerance",
                 $"{Quote.Of(text)} is not an amount such as {AmountText.Format(2, currency.Digits)}. Nothing was changed.",
+                Bad
+            );
+
+    private static int TransferDays(int days) =>
+        days is >= 0 and <= MostTransferDays
+            ? days
+            : throw new RefusedException(
+                "transfer_days",
+                $"A transfer waits 0 to {MostTransferDays} days for its other side. Nothing was changed.",
                 Bad
             );
 

@@ -17,3 +17,12 @@ create table attachment (
 -- What a statement says of itself came with its file, and goes with it.
 alter table source_statement add column arrival_id integer not null default 0;
 create index source_statement_by_arrival on source_statement (arrival_id) where arrival_id <> 0;
+
+-- Transfers of which one side came: how long they wait, the account that a person says, and the pairs of two sides.
+alter table company add column transfer_days integer not null default 5;
+alter table company add column transfers_asked_through text not null default '';
+alter table document add column to_account_choice text not null default '';
+create index transfer_of_one_side on document (total, document_date)
+  where kind = 'transfer' and state = 'held' and (payment_account = '') <> (to_account = '');
+create table transfer_pair (
+  leaving integer primary key references document (id), arriving integer not null unique references document (id)) strict;

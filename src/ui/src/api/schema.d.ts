@@ -2502,7 +2502,7 @@ export interface paths {
                     source?: string;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -2581,7 +2581,7 @@ export interface paths {
                     source?: string;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -8362,6 +8362,8 @@ export interface components {
             timeZone?: null | string;
             kinds?: null | components["schemas"]["KindChoiceText"][];
             privateAccount?: null | string;
+            /** Format: int32 */
+            transferDays?: null | number;
             confirmed?: boolean;
         };
         ChoicesAnswer: {
@@ -8534,6 +8536,8 @@ export interface components {
             merchantCode: string;
             attachment: string;
             paymentAccountChoice: string;
+            /** Format: int64 */
+            otherSide: number;
             paymentAccountChoices: string[];
             form: components["schemas"]["LedgerForm"];
             entryReference: string;
@@ -8733,7 +8737,7 @@ export interface components {
             after: string;
         };
         /** @enum {unknown} */
-        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
         Impossible: {
             kind: null | components["schemas"]["DocumentKind"];
             field: components["schemas"]["ChoiceField"];
@@ -9436,7 +9440,7 @@ export interface components {
             changes: components["schemas"]["HistoryAnswer"][];
         };
         /** @enum {unknown} */
-        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | null;
+        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | "other_side" | null;
         SetAsideRequest: {
             reason: null | components["schemas"]["SetAsideKind"];
         };

@@ -46,6 +46,8 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   role_ambiguous: 'fill the role',
   payment_account_ambiguous: 'say which it was',
   transfer_to_itself: 'map one anew',
+  transfer_waits: 'wait, or say it',
+  form_impossible: 'choose a form',
   period_locked: 'open it',
   supplier_missing: 'open it',
   employee_missing: 'open it',

@@ -26,7 +26,7 @@
       d.toAccount && `to ${d.toAccount}`,
       d.merchantCode && `merchant code ${d.merchantCode}`,
       d.attachment && d.attachment !== d.fileName && `file ${d.attachment}`,
-      d.paymentAccountChoice && `a person says ${d.paymentAccountChoice}`,
+      d.paymentAccountChoice && `${d.otherSide ? 'the other side' : 'a person'} says ${d.paymentAccountChoice}`,
       d.entryReference && d.entryReference !== d.reference && `reference in the ledger ${d.entryReference}`,
     ].filter(Boolean),
   );
@@ -55,9 +55,12 @@
 </div>
 <p class="text-soft mt-1">
   {facts.join(' · ')}
-  {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps}<button class="quiet" onclick={takeBackPaidFrom}
+  {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps && !d.otherSide}<button class="quiet" onclick={takeBackPaidFrom}
       >take that back</button
     >{/if}
+  {#if d.otherSide}
+    · <a class="quiet" href={place.href(`arrivals/${d.otherSide}`)}>the other side of this transfer</a>
+  {/if}
   {#if d.hasOriginal}
     · <a class="quiet" href={`/api/companies/${place.company}/arrivals/${d.arrivalId}/original`} download={d.fileName}
       >{d.fileName}</a

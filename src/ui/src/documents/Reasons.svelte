@@ -34,7 +34,7 @@
                 {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
               </select>
             {/if}
-            {#if reason.reason !== 'payment_account_ambiguous'}<a class="btn plain" href={place.href('mapping/payment-accounts')}
+            {#if reason.reason === 'payment_account_unmapped'}<a class="btn plain" href={place.href('mapping/payment-accounts')}
                 >For all</a
               >{/if}
           </span>

@@ -15,6 +15,8 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   payment_account_unmapped: { by: 'payment_account' },
   payment_account_ambiguous: { by: 'payment_account' },
   payment_account_missing: { by: 'payment_account' },
+  transfer_waits: { by: 'payment_account' },
+  form_impossible: { by: 'room', title: 'See the forms', view: 'set-up/choices' },
   transfer_to_itself: { by: 'room', title: 'See the accounts', view: 'mapping/payment-accounts' },
   supplier_undecided: { by: 'room', title: 'Decide it', view: 'set-up/suppliers' },
   role_missing: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },

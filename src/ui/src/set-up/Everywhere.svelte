@@ -58,6 +58,15 @@
     ></label
   >
   <label class="flex items-center justify-between gap-3"
+    >A transfer waits for its other side, in days <input
+      class="field w-24 text-right"
+      type="number"
+      min="0"
+      max="60"
+      bind:value={edited.transferDays}
+    /></label
+  >
+  <label class="flex items-center justify-between gap-3"
     >Posting
     <span class="flex items-center gap-2"
       >{edited.schedule ? 'daily at' : 'by hand'}
