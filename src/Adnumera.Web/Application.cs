@@ -131,6 +131,7 @@ public static class Application
         builder.Services.AddProblemDetails();
         builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
+        builder.Services.AddSingleton<IValidator<SourceChoiceRequest>, SourceChoiceRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
         builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
         builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
@@ -182,6 +183,7 @@ public static class Application
         company.MapProof();
         company.MapConnection();
         company.MapChoices();
+        company.MapSources();
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();
@@ -224,7 +226,9 @@ public static class Application
         http.Response.OnStarting(() =>
         {
             var headers = http.Response.Headers;
-            headers.ContentSecurityPolicy = Policy;
+            // An answer that sets a stricter one keeps it.
+            if (headers.ContentSecurityPolicy.Count == 0)
+                headers.ContentSecurityPolicy = Policy;
             headers.XContentTypeOptions = "nosniff";
             headers["Referrer-Policy"] = "same-origin";
             if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))

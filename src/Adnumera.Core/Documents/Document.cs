@@ -57,6 +57,16 @@ public sealed record Document
     /// <summary>The merchant category of a charge (ISO 18245), as the source says it; it decides nothing by itself.</summary>
     public string MerchantCode { get; init; } = "";
 
+    /// <summary>Who sold it where a marketplace is the supplier; blank otherwise.</summary>
+    public string Seller { get; init; } = "";
+
+    /// <summary>What was charged in the currency of the purchase, as the source says it, such as <c>12.50 EUR</c>; blank where it was this
+    /// one.</summary>
+    public string ForeignAmount { get; init; } = "";
+
+    /// <summary>What of a bill was paid before it came, in minor units.</summary>
+    public long Prepaid { get; init; }
+
     /// <summary>The name of the file that belongs to it.</summary>
     public string Attachment { get; init; } = "";
 

@@ -32,6 +32,8 @@ public static class DocumentLimits
                     ("payment_account", d.PaymentAccount),
                     ("to_account", d.ToAccount),
                     ("merchant_code", d.MerchantCode),
+                    ("seller", d.Seller),
+                    ("foreign_amount", d.ForeignAmount),
                     ("attachment", d.Attachment),
                     ("settlement", d.Settlement),
                 ]

@@ -140,16 +140,36 @@ internal sealed class EntryDraft(
             reasons.Add(new HoldReason.TransferToItself(offset.Account));
         if (!reasons.IsSound(Targets.BrokenForOffset(chart, offset.Account), offset.Account, offset.ChosenBy, null))
             return;
+        var prepaid = AddPrepaid();
         lines.Add(
             new EntryLine
             {
                 Account = offset.Account,
-                Signed = -side * document.Total,
+                Signed = -side * (document.Total - prepaid),
                 Memo = choice.Notes == NotesPlace.EntryMemo ? document.Notes : "",
                 Rung = EntryRung.Offset,
                 Because = offset.Because,
             }
         );
+    }
+
+    // What was paid before the bill came lies in supplier prepayments; the rest is owed.
+    private long AddPrepaid()
+    {
+        if (document.Kind != DocumentKind.Bill || document.Prepaid <= 0 || document.Prepaid >= document.Total)
+            return 0;
+        if (reasons.Role(AccountRole.SupplierPrepayments, null) is not { } prepayments)
+            return 0;
+        lines.Add(
+            new EntryLine
+            {
+                Account = prepayments.Id,
+                Signed = -document.Prepaid,
+                Rung = EntryRung.Prepaid,
+                Because = Reason.ForPrepaid,
+            }
+        );
+        return document.Prepaid;
     }
 
     public void CheckHead(DateOnly entryDate, DocumentIdentity? duplicateOf)

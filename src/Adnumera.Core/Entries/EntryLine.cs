@@ -47,6 +47,9 @@ public enum EntryRung
     /// <summary>A rounding difference within the tolerance.</summary>
     Rounding,
 
+    /// <summary>What of a bill was paid before it came.</summary>
+    Prepaid,
+
     /// <summary>The other side.</summary>
     Offset,
 }

@@ -50,6 +50,8 @@ internal static class Reason
     public static string ForSupplierPayable(Document document) =>
         $"Because supplier “{document.Supplier}” has a payables account of its own.";
 
+    public const string ForPrepaid = "Because that much was paid before the bill came.";
+
     public static string ForPaymentAccount(Document document) => $"Because payment account “{document.PaidFrom}” was used.";
 
     public static string ForTransfer(Document document) => $"Because the money arrived in payment account “{document.ToAccount}”.";

@@ -96,6 +96,7 @@ internal sealed class CamtEntry
                 Reference = Reference(part.Details.TextAt("Refs/EndToEndId")),
                 Supplier = supplier,
                 PaymentAccount = paymentAccount,
+                ForeignAmount = ForeignOf(part.Details, currency),
                 Currency = currency,
                 Total = part.Minor,
                 Lines =
@@ -110,6 +111,15 @@ internal sealed class CamtEntry
             }
         );
     }
+
+    // What was instructed, or charged, where that was in another currency.
+    private static string ForeignOf(XElement? details, Currency currency) =>
+        ((XElement?[])[details.At("AmtDtls/InstdAmt/Amt"), details.At("AmtDtls/TxAmt/Amt")])
+            .OfType<XElement>()
+            .Select(a => (Text: a.Value.Trim(), Code: a.Attribute("Ccy")?.Value.Trim() ?? ""))
+            .Where(a => a.Code.Length > 0 && a.Code != currency.Code)
+            .Select(a => $"{a.Text} {a.Code}")
+            .FirstOrDefault("");
 
     // Several transactions that each name an amount of their own are records of their own, and must add up to the entry.
     private List<Part> PartsOf(List<XElement> details, long minor, bool isDebit, Currency currency)

@@ -49,6 +49,7 @@ internal static class CiiInvoice
             SellerId = IdOf(seller) is { Length: > 0 } id ? id : name,
             Currency = currency,
             Notes = Notes(head.Children("IncludedNote").Select(n => n.TextAt("Content"))),
+            PaidBefore = Amount(totals, "TotalPrepaidAmount", "BT-113", currency),
             IsPrepaid =
                 Amount(totals, "TotalPrepaidAmount", "BT-113", currency) is not (null or 0)
                 && Amount(totals, "DuePayableAmount", "BT-115", currency) == 0,

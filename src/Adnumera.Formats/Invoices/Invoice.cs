@@ -61,6 +61,9 @@ internal sealed record Invoice
     /// <summary>Whether BT-113 is not zero and BT-115 is there and zero.</summary>
     public bool IsPrepaid { get; init; }
 
+    /// <summary>BT-113: what was paid before; null where it is not said.</summary>
+    public long? PaidBefore { get; init; }
+
     /// <summary>BT-112, in minor units.</summary>
     public required long WithVat { get; init; }
 
@@ -118,6 +121,7 @@ internal sealed record Invoice
             Reference = Number,
             Supplier = Seller,
             Settlement = IsPrepaid ? "prepaid" : "",
+            Prepaid = !IsPrepaid && sign > 0 && PaidBefore is > 0 and var paid ? paid : 0,
             Currency = Currency,
             Total = sign * total,
             Notes = Notes,

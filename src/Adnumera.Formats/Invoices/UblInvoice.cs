@@ -39,6 +39,7 @@ internal static class UblInvoice
             SellerId = IdOf(seller) is { Length: > 0 } id ? id : name,
             Currency = currency,
             Notes = Notes(root.Children("Note").Select(n => n.Value)),
+            PaidBefore = Amount(totals, "PrepaidAmount", "BT-113", currency),
             IsPrepaid =
                 Amount(totals, "PrepaidAmount", "BT-113", currency) is not (null or 0)
                 && Amount(totals, "PayableAmount", "BT-115", currency) == 0,

@@ -86,6 +86,10 @@ public static class OfxFile
                 PaymentAccount = moves && amount > 0 ? "" : account,
                 ToAccount = moves && amount > 0 ? account : "",
                 MerchantCode = Field("SIC"),
+                ForeignAmount =
+                    Field("ORIGCURRENCY/CURSYM") is { Length: > 0 } original && original != code
+                        ? $"{original} at {Field("ORIGCURRENCY/CURRATE")}"
+                        : "",
                 Currency = currency,
                 Total = Math.Abs(amount),
                 Lines =

@@ -12,7 +12,7 @@ internal sealed class DocumentRows : IDisposable
 {
     private const string HeadColumns =
         "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key "
-        + "to_account to_account_key merchant_code attachment "
+        + "to_account to_account_key merchant_code attachment seller foreign_amount prepaid "
         + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id place";
 
     private const string LineColumns =
@@ -179,6 +179,9 @@ internal sealed class DocumentRows : IDisposable
             Folded.Of(d.ToAccount),
             d.MerchantCode,
             d.Attachment,
+            d.Seller,
+            d.ForeignAmount,
+            d.Prepaid,
             d.Settlement,
             Folded.Of(d.Settlement),
             d.Currency.Code,

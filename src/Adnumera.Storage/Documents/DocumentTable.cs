@@ -12,9 +12,10 @@ public sealed class DocumentTable(SqliteConnection company)
         d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date, d.due_date as DueDate, d.reference
           as Reference,
         d.supplier as Supplier, d.employee as Employee, d.payment_account as PaymentAccount, d.to_account as ToAccount,
-        d.merchant_code as MerchantCode, d.attachment as Attachment, d.settlement as Settlement,
-        d.payment_account_choice as PaymentAccountChoice, d.to_account_choice as ToAccountChoice, d.currency as Currency, d.total as Total, d.notes as Notes, d.not_duplicate as
-          NotDuplicate,
+        d.merchant_code as MerchantCode, d.attachment as Attachment, d.seller as Seller,
+        d.foreign_amount as ForeignAmount, d.prepaid as Prepaid, d.settlement as Settlement,
+        d.payment_account_choice as PaymentAccountChoice, d.to_account_choice as ToAccountChoice, d.currency as Currency, d.total as Total,
+        d.notes as Notes, d.not_duplicate as NotDuplicate,
         coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId,
         d.place as Place,  d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
           Notices,

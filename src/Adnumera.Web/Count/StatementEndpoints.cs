@@ -5,7 +5,7 @@ using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
-using Adnumera.Storage.Files;
+using Adnumera.Web.Documents;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -85,37 +85,8 @@ internal static class StatementEndpoints
                     + "take that away first.",
                 StatusCodes.Status409Conflict
             );
-        Keep(company, books, source, stated, arrival: 0);
+        StatementKeeping.Keep(company, books, source, stated, arrival: 0);
         return All(company);
-    }
-
-    /// <summary>Keeps what a source says, within the caller's transaction.</summary>
-    /// <param name="company">The company's file.</param>
-    /// <param name="books">The books.</param>
-    /// <param name="source">The source.</param>
-    /// <param name="stated">What it says.</param>
-    /// <param name="arrival">The file that says it; 0 for a person.</param>
-    public static void Keep(SqliteConnection company, CompanyBooks books, string source, SourceStatement stated, long arrival)
-    {
-        var (first, last) = (Iso.Text(stated.First), Iso.Text(stated.Last));
-        var (documents, money) = (stated.Tally.Documents, stated.Tally.Money);
-        new StatementTable(company).Add(
-            new StatementRow(0, source, first, last, documents, money, Iso.Text(books.Now), books.Who, arrival)
-        );
-        new AuditTable(company).Add(
-            books.Now,
-            books.Who,
-            "source says",
-            $"source/{source}",
-            null,
-            new
-            {
-                first,
-                last,
-                documents,
-                money,
-            }
-        );
     }
 
     private static List<StatementAnswer> Remove(SqliteConnection company, CompanyBooks books, long id)

@@ -53,6 +53,14 @@ internal sealed class ArrivalPlan
     public static ArrivalPlan Of(SqliteConnection company, IReadOnlyList<ArrivedRecord.Taken> filed, CancellationToken cancel)
     {
         var plan = new ArrivalPlan();
+        var decided = new SourceChoiceTable(company).All().ToDictionary(c => c.Source);
+        if (decided.Count > 0)
+            filed =
+            [
+                .. filed.Select(f =>
+                    decided.TryGetValue(f.Document.Identity.Source, out var choice) ? f with { Document = choice.Apply(f.Document) } : f
+                ),
+            ];
         plan.Compose(company, plan.Compare(company, filed, cancel), cancel);
         return plan;
     }

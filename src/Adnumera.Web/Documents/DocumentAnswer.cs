@@ -39,6 +39,15 @@ public sealed record DocumentAnswer
 
     public required string Attachment { get; init; }
 
+    /// <summary>Who sold it where a marketplace is the supplier; blank otherwise.</summary>
+    public required string Seller { get; init; }
+
+    /// <summary>What was charged abroad, in the currency of the purchase; blank where it was this one.</summary>
+    public required string ForeignAmount { get; init; }
+
+    /// <summary>What was paid before the bill came.</summary>
+    public required string Prepaid { get; init; }
+
     /// <summary>The payment account that a person chose, of a transfer for the end that the source does not say; blank for none.</summary>
     public required string PaymentAccountChoice { get; init; }
 

@@ -9,7 +9,6 @@ using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Web.Coding;
-using Adnumera.Web.Count;
 using Adnumera.Web.Hosting;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -210,7 +209,7 @@ internal static class TakeIn
         {
             var stated = new SourceStatement(said.First, said.Last, new Tally(said.Documents, said.Money));
             if (!new StatementTable(company).Of(source).Any(s => s.Statement.Overlaps(stated)))
-                StatementEndpoints.Keep(company, books, source, stated, arrival);
+                StatementKeeping.Keep(company, books, source, stated, arrival);
         }
     }
 

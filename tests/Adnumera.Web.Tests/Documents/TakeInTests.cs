@@ -168,4 +168,39 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
         Assert.Equal(36, (await client.Get("documents?text=supplier%203")).GetProperty("documents").GetInt32());
         Assert.Equal("cursor", (await client.Refused(HttpMethod.Get, "documents?after=nonsense")).Type);
     }
+
+    [Fact]
+    public async Task Orders_of_a_marketplace_come_as_the_company_decided()
+    {
+        const string Order =
+            "source,source_id,kind,document_date,supplier,document_total,line,category,net\nHarbour Market,O1,order,2026-11-18,Gullwing "
+            + "Paper,20.00,1,Leather,20.00\n";
+        await client.TakeIn(Order);
+        Assert.Equal("Harbour Market", (await client.Get("sources"))[0].GetProperty("source").GetString());
+        using var administrator = await Client.Of(house, "administrator");
+        await administrator.Put(
+            "sources",
+            new
+            {
+                source = "Harbour Market",
+                marketplace = "Harbour Market LLC",
+                onAccount = true,
+            }
+        );
+
+        // What came before comes so with its file again.
+        Assert.Equal(1, (await client.TakeIn(Order)).GetProperty("updated").GetInt32());
+        var order = await client.Get("documents/1");
+        Assert.Equal(
+            ("bill", "Harbour Market LLC", "Gullwing Paper", "ready"),
+            (
+                order.GetProperty("kind").GetString(),
+                order.GetProperty("supplier").GetString(),
+                order.GetProperty("seller").GetString(),
+                order.GetProperty("state").GetString()
+            )
+        );
+        Assert.Equal(1, (await client.TakeIn(Order)).GetProperty("unchanged").GetInt32());
+        AssertSound(house);
+    }
 }

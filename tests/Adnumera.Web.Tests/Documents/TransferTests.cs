@@ -23,9 +23,10 @@ public sealed class TransferTests() : ConnectedHouse("administrator")
     private static IEnumerable<string> Reasons(JsonElement document) =>
         document.GetProperty("reasons").EnumerateArray().Select(r => $"{Text(r, "reason")} {Text(r, "value")}");
 
-    private void ADayGoesBy(int days = 1)
+    private async Task ADayGoesBy(int days = 1)
     {
         house.Clock.Advance(TimeSpan.FromDays(days));
+        await SignInAgain();
         house.Services.GetRequiredService<PostingClock>().AskAboutTransfers();
     }
 
@@ -37,9 +38,9 @@ public sealed class TransferTests() : ConnectedHouse("administrator")
         Assert.Contains("transfer_waits to", Reasons(waits));
         Assert.Contains("2026-11-23", Text(waits.GetProperty("reasons")[0], "detail"), StringComparison.Ordinal);
         Assert.NotEmpty(waits.GetProperty("paymentAccountChoices").EnumerateArray());
-        ADayGoesBy(3); // 23 November: the last day
+        await ADayGoesBy(3); // 23 November: the last day
         Assert.Contains("transfer_waits to", Reasons(await Document(1)));
-        ADayGoesBy();
+        await ADayGoesBy();
         var asks = await Document(1);
         Assert.Contains("payment_account_missing to", Reasons(asks));
         AssertSound(house);

@@ -26,3 +26,10 @@ create index transfer_of_one_side on document (total, document_date)
   where kind = 'transfer' and state = 'held' and (payment_account = '') <> (to_account = '');
 create table transfer_pair (
   leaving integer primary key references document (id), arriving integer not null unique references document (id)) strict;
+
+-- Who sold what a marketplace bills, what was charged abroad, and what was paid before a bill came.
+alter table document add column seller text not null default '';
+alter table document add column foreign_amount text not null default '';
+alter table document add column prepaid integer not null default 0;
+create table source_choice (
+  source text primary key, marketplace text not null, on_account integer not null, at text not null, who text not null) strict;

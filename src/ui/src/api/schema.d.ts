@@ -6106,6 +6106,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceChoiceAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SourceChoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SourceChoiceAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/suppliers": {
         parameters: {
             query?: never;
@@ -8535,6 +8651,9 @@ export interface components {
             toAccount: string;
             merchantCode: string;
             attachment: string;
+            seller: string;
+            foreignAmount: string;
+            prepaid: string;
             paymentAccountChoice: string;
             /** Format: int64 */
             otherSide: number;
@@ -8661,7 +8780,7 @@ export interface components {
         /** @enum {unknown} */
         EntryPart: "accounts" | "dimensions" | "tax_code" | "item" | "text" | "lines" | "form" | "reference" | "entry_date" | "due_date" | "reasons";
         /** @enum {unknown} */
-        EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "transfer" | "tax" | "rounding" | "offset" | null;
+        EntryRung: "person" | "original" | "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "fallback" | "transfer" | "tax" | "rounding" | "prepaid" | "offset" | null;
         ExampleAnswer: {
             kind: components["schemas"]["DocumentKind"];
             reference: string;
@@ -9485,6 +9604,16 @@ export interface components {
             unread: string;
             conserved: boolean;
             sum: components["schemas"]["TallyText"];
+        };
+        SourceChoiceAnswer: {
+            source: string;
+            marketplace: string;
+            onAccount: boolean;
+        };
+        SourceChoiceRequest: {
+            source: null | string;
+            marketplace: null | string;
+            onAccount: null | boolean;
         };
         SourceSupplier: {
             name: string;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { push } from 'svelte-spa-router';
   import type { Schemas } from '../api/client';
-  import { capital, day, money, words } from '../amounts/format';
+  import { capital, day, isZero, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import { documentKind } from '../frame/vocabulary';
   import { documentIn } from './list';
@@ -24,6 +24,9 @@
       d.settlement && `settled: ${d.settlement}`,
       d.paymentAccount && `payment account ${d.paymentAccount}`,
       d.toAccount && `to ${d.toAccount}`,
+      d.seller && `sold by ${d.seller}`,
+      d.foreignAmount && `charged abroad as ${d.foreignAmount}`,
+      !isZero(d.prepaid) && `${money(d.prepaid)} of it paid before`,
       d.merchantCode && `merchant code ${d.merchantCode}`,
       d.attachment && d.attachment !== d.fileName && `file ${d.attachment}`,
       d.paymentAccountChoice && `${d.otherSide ? 'the other side' : 'a person'} says ${d.paymentAccountChoice}`,

@@ -6,6 +6,7 @@
   import Waiting from '../frame/Waiting.svelte';
   import ChoicesRehearsal from './ChoicesRehearsal.svelte';
   import Everywhere from './Everywhere.svelte';
+  import Marketplaces from './Marketplaces.svelte';
   import KindChoices from './KindChoices.svelte';
   import LadderOrder from './LadderOrder.svelte';
   import Rooms from './Rooms.svelte';
@@ -80,7 +81,10 @@
       <KindChoices bind:edited known={query.data} {impossible} {example} />
       <div class="mt-6 grid grid-cols-[1.1fr_1fr_1fr] gap-10">
         <LadderOrder bind:edited all={query.data.allRungs} />
-        <Everywhere bind:edited known={query.data} {impossible} />
+        <div class="flex flex-col gap-8">
+          <Everywhere bind:edited known={query.data} {impossible} />
+          <Marketplaces />
+        </div>
         <ChoicesRehearsal
           rehearsal={rehearsal.data}
           error={rehearsal.error}
