@@ -130,6 +130,7 @@ public static class Application
         });
         builder.Services.AddProblemDetails();
         builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
+        builder.Services.AddSingleton<ArrivingProgress>();
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
         builder.Services.AddSingleton<IValidator<SourceChoiceRequest>, SourceChoiceRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();

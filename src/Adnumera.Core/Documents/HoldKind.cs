@@ -94,6 +94,9 @@ public enum SetAsideKind
     /// <summary>A person said that it stands in the ledger already.</summary>
     AlreadyInLedger,
 
+    /// <summary>Its source cancelled it.</summary>
+    Cancelled,
+
     /// <summary>It is the other side of a transfer that came from the other account.</summary>
     OtherSide,
 }

@@ -91,6 +91,21 @@ public abstract record ArrivedRecord(string File, string Place, string SourceId)
 /// <summary>Records of several files put together: what several of them bring comes once.</summary>
 public static class ArrivedRecords
 {
+    /// <summary>The ids of what is deleted and is not among the records themselves: it came with an earlier file.</summary>
+    public static IReadOnlyList<string> DeletedElsewhere(IReadOnlyList<ArrivedRecord> records)
+    {
+        var here = records.Select(r => r.Key).OfType<RecordKey>().ToHashSet();
+        return
+        [
+            .. records
+                .Select(r => r.Corrects)
+                .OfType<Correction>()
+                .Where(c => c.Deletes && !here.Contains(c.Of))
+                .Select(c => c.SourceId)
+                .Distinct(),
+        ];
+    }
+
     /// <summary>Leaves out what another record replaces or deletes, wherever that stands, and the deletions themselves.</summary>
     public static IEnumerable<ArrivedRecord> Corrected(IReadOnlyList<ArrivedRecord> records)
     {

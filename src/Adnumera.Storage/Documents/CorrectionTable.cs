@@ -27,6 +27,9 @@ public sealed record OpenCorrection(long DocumentId, string At, string Kind, str
 /// <summary>Proposed corrections: open until somebody decides.</summary>
 public sealed class CorrectionTable(SqliteConnection company)
 {
+    /// <summary>The content of one that only says that the source cancelled the document.</summary>
+    public const string Cancelled = "";
+
     private const string Columns =
         "select id as Id, document_id as DocumentId, at as At, who as Who, file_name as FileName, content as Content, decided_at as "
         + "DecidedAt, decided_by as DecidedBy, decision as Decision from proposed_correction";

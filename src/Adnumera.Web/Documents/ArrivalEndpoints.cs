@@ -30,6 +30,7 @@ internal static class ArrivalEndpoints
         arrivals.MapPost("look", Look).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
         arrivals.MapPost("preview", Preview).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
         arrivals.MapPost("", Take).Needs(Right.Bookkeep).Accepts<string>(Bytes, Csv);
+        arrivals.MapGet("progress", Progress).Needs(Right.Bookkeep);
         arrivals.MapGet("{id:long}", Find).Needs(Right.Read);
         arrivals.MapGet("{id:long}/skipped", Skipped).Needs(Right.Read);
         arrivals.MapPost("{id:long}/take-back", TakeBackFile).Needs(Right.Bookkeep);
@@ -49,6 +50,8 @@ internal static class ArrivalEndpoints
                 rows.Count == FilesAtOnce ? rows[^1].Id : null
             );
         });
+
+    private static ArrivingAnswer Progress(string mark, ArrivingProgress progress) => progress.Of(mark);
 
     private static ArrivalAnswer Find(long id, CompanyBooks books) =>
         books.File.Read(c =>
@@ -91,14 +94,18 @@ internal static class ArrivalEndpoints
         string? source,
         string? paymentAccount,
         string? layout,
+        string? mark,
         HttpRequest request,
         CompanyBooks books,
         ArrivalReaders readers,
+        ArrivingProgress progress,
         CancellationToken cancel
     )
     {
         var choices = Choices(books, source, paymentAccount, layout);
-        return TakeIn.Preview(books, readers, await Sent(request, fileName, cancel), choices, cancel);
+        var file = await Sent(request, fileName, cancel);
+        using var reporting = progress.Begin(mark);
+        return TakeIn.Preview(books, readers, file, choices, cancel, reporting.Report);
     }
 
     private static async Task<TakeInAnswer> Take(
@@ -107,14 +114,18 @@ internal static class ArrivalEndpoints
         string? paymentAccount,
         string? layout,
         bool? hold,
+        string? mark,
         HttpRequest request,
         CompanyBooks books,
         ArrivalReaders readers,
+        ArrivingProgress progress,
         CancellationToken cancel
     )
     {
         var choices = Choices(books, source, paymentAccount, layout) with { HoldsFaulty = hold == true };
-        return TakeIn.Run(books, readers, await Sent(request, fileName, cancel), choices);
+        var file = await Sent(request, fileName, cancel);
+        using var reporting = progress.Begin(mark);
+        return TakeIn.Run(books, readers, file, choices, reporting.Report);
     }
 
     private static ValueTask<ArrivedFile> Sent(HttpRequest request, string fileName, CancellationToken cancel) =>

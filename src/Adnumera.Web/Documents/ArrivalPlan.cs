@@ -32,6 +32,7 @@ internal sealed class ArrivalPlan
     private readonly List<(long Id, Document Document)> corrections = [];
     private readonly List<long> sameAsPosted = [];
     private readonly HashSet<string> knownSuppliers = new(Folded.Comparer);
+    private Action<int, int> report = (_, _) => { };
 
     /// <summary>The arrival that it became; 0 before.</summary>
     public long Arrival { get; set; }
@@ -50,9 +51,18 @@ internal sealed class ArrivalPlan
     public int Unchanged { get; private set; }
 
     /// <summary>Works it out.</summary>
-    public static ArrivalPlan Of(SqliteConnection company, IReadOnlyList<ArrivedRecord.Taken> filed, CancellationToken cancel)
+    /// <param name="company">The company's file.</param>
+    /// <param name="filed">What the file has.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <param name="report">Told how far it is: each document is looked at once for itself and once for its entry.</param>
+    public static ArrivalPlan Of(
+        SqliteConnection company,
+        IReadOnlyList<ArrivedRecord.Taken> filed,
+        CancellationToken cancel,
+        Action<int, int>? report = null
+    )
     {
-        var plan = new ArrivalPlan();
+        var plan = new ArrivalPlan { report = report ?? ((_, _) => { }) };
         var decided = new SourceChoiceTable(company).All().ToDictionary(c => c.Source);
         if (decided.Count > 0)
             filed =
@@ -86,9 +96,11 @@ internal sealed class ArrivalPlan
         var table = new DocumentTable(company);
         var next = new ArrivalTable(company).LastDocument() + 1;
         var found = new List<(ArrivedRecord.Taken, Document, StoredDocument?, long)>();
+        var looked = 0;
         foreach (var batch in filed.Chunk(Batch))
         {
             cancel.ThrowIfCancellationRequested();
+            report(looked += batch.Length, 2 * filed.Count);
             var before = table.Load(table.Known(batch.Select(f => f.Document.Identity)).Values).ToDictionary(d => d.Document.Identity);
             foreach (var file in batch)
             {
@@ -136,9 +148,11 @@ internal sealed class ArrivalPlan
         var names = new DocumentTable(company).Identities(duplicates.Values);
         var here = found.ToDictionary(f => f.Id, f => f.Document.Identity);
         var composer = (basis with { Settings = basis.Settings with { SupplierQuestions = questions } }).Composer();
-        foreach (var (file, document, before, id) in found)
+        foreach (var (index, (file, document, before, id)) in found.Index())
         {
             cancel.ThrowIfCancellationRequested();
+            if (index % Batch == 0)
+                report(found.Count + index, 2 * found.Count);
             var duplicate = duplicates.TryGetValue(id, out var of) ? of : (long?)null;
             DocumentIdentity? earliest =
                 duplicate is not { } other ? null

@@ -1,3 +1,4 @@
+using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 
 namespace Adnumera.Web.Documents;
@@ -17,6 +18,9 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
     public IReadOnlyList<ArrivedRecord.Stated> Stated { get; } =
     [.. Records.OfType<ArrivedRecord.Stated>().Where(s => s.Currency == Choices.Company)];
 
+    /// <summary>What it cancels that came with earlier files.</summary>
+    public IReadOnlyList<DocumentIdentity> Cancelled { get; private init; } = [];
+
     /// <summary>Records that cannot be read.</summary>
     public IReadOnlyList<ArrivedRecord.Faulty> Faulty { get; } = [.. Records.OfType<ArrivedRecord.Faulty>()];
 
@@ -33,7 +37,11 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
             problems.Add(
                 new Problem(file.Name, 0, "source", "the file does not say whose records it has; expected the name of the source")
             );
-        return new ArrivingFile(file, form, choices, problems.Any ? [] : OnceEach(readers.Read(file, choices, problems), form, problems));
+        var read = problems.Any ? [] : readers.Read(file, choices, problems);
+        return new ArrivingFile(file, form, choices, OnceEach(read, form, problems))
+        {
+            Cancelled = [.. ArrivedRecords.DeletedElsewhere(read).Select(id => new DocumentIdentity(choices.Source, id))],
+        };
     }
 
     // A documents file has each of its documents once as it is read; those of two sources may have one id.

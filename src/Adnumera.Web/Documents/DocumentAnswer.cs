@@ -144,7 +144,8 @@ public sealed record UndecidedLine(string Title, string Debit, string Credit);
 public sealed record NoticeAnswer(DocumentNotice Notice, string Detail);
 
 /// <summary>What the source sent anew for a document that is in the ledger, and nobody has decided about.</summary>
-public sealed record CorrectionAnswer(string At, string Who, string FileName, IReadOnlyList<FieldChange> Changes);
+/// <param name="IsCancelled">Whether the source cancelled the document.</param>
+public sealed record CorrectionAnswer(string At, string Who, string FileName, bool IsCancelled, IReadOnlyList<FieldChange> Changes);
 
 /// <summary>What the latest proof found of it.</summary>
 public sealed record DocumentDifference(long Id, DifferenceKind Kind, string Detail, string Amount);

@@ -195,11 +195,14 @@ internal static class DocumentPage
     {
         if (new CorrectionTable(company).Of(id).LastOrDefault(c => c.Decision.Length == 0) is not { } open)
             return null;
+        if (open.Content == CorrectionTable.Cancelled)
+            return new CorrectionAnswer(open.At, open.Who, open.FileName, true, []);
         var sent = DocumentsFile.Read(open.FileName, Encoding.UTF8.GetBytes(open.Content), posted.Currency, new Problems());
         return new CorrectionAnswer(
             open.At,
             open.Who,
             open.FileName,
+            false,
             sent is [var version] ? DocumentDifferences.Of(posted, version.Document) : []
         );
     }

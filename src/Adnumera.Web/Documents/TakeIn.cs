@@ -25,12 +25,14 @@ internal static class TakeIn
     /// <param name="file">The file.</param>
     /// <param name="choices">How it is read.</param>
     /// <param name="cancel">Stops it when nobody waits for it.</param>
+    /// <param name="report">Told how far it is.</param>
     public static TakeInAnswer Preview(
         CompanyBooks books,
         ArrivalReaders readers,
         ArrivedFile file,
         ReadingChoices choices,
-        CancellationToken cancel
+        CancellationToken cancel,
+        Action<int, int>? report = null
     )
     {
         var problems = new Problems();
@@ -39,9 +41,10 @@ internal static class TakeIn
             ? TakeInAnswer.Faulty(file.Name, arriving.Form, problems)
             : books.File.Read(c =>
                 TakeInAnswer.Of(
-                    ArrivalPlan.Of(c, Renamed(c, arriving), cancel),
+                    ArrivalPlan.Of(c, Renamed(c, arriving), cancel, report),
                     arriving,
                     Waiting(c, arriving),
+                    new DocumentTable(c).Known(arriving.Cancelled).Count,
                     problems,
                     choices.Company,
                     books.Today
@@ -52,7 +55,13 @@ internal static class TakeIn
     /// <summary>Takes a file in. What a person decided to take in is taken in wherever they have gone since. Where the choices hold records
     /// that cannot be read, these wait to be completed.</summary>
     /// <exception cref="RefusedException">The file has errors.</exception>
-    public static TakeInAnswer Run(CompanyBooks books, ArrivalReaders readers, ArrivedFile file, ReadingChoices choices)
+    public static TakeInAnswer Run(
+        CompanyBooks books,
+        ArrivalReaders readers,
+        ArrivedFile file,
+        ReadingChoices choices,
+        Action<int, int>? report = null
+    )
     {
         using var work = Telemetry.Work.StartActivity("take in");
         var problems = new Problems();
@@ -66,11 +75,11 @@ internal static class TakeIn
         return books.File.InTransaction(c =>
         {
             Transfers.Ask(c, books);
-            var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None);
+            var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None, report);
             original.GetAwaiter().GetResult();
-            var waiting = Waiting(c, arriving);
+            var (waiting, cancelled) = (Waiting(c, arriving), new DocumentTable(c).Known(arriving.Cancelled).Count);
             Save(c, books, arriving, plan);
-            var answer = TakeInAnswer.Of(plan, arriving, waiting, problems, choices.Company, books.Today);
+            var answer = TakeInAnswer.Of(plan, arriving, waiting, cancelled, problems, choices.Company, books.Today);
             new AuditTable(c).Add(
                 books.Now,
                 books.Who,
@@ -160,6 +169,7 @@ internal static class TakeIn
                 )
             );
         Write(company, books, file.Name, plan);
+        Cancel(company, books, arriving);
         incomplete.CameAs(plan.Changes.Select(c => (c.Composed.Document.Identity, c.Id)), Iso.Text(books.Now), books.Who);
     }
 
@@ -211,6 +221,41 @@ internal static class TakeIn
             if (!new StatementTable(company).Of(source).Any(s => s.Statement.Overlaps(stated)))
                 StatementKeeping.Keep(company, books, source, stated, arrival);
         }
+    }
+
+    // What its source cancelled is set aside while it is open; once posted, that is a proposed correction.
+    private static void Cancel(SqliteConnection company, CompanyBooks books, ArrivingFile arriving)
+    {
+        var table = new DocumentTable(company);
+        var here = table.Load(table.Known(arriving.Cancelled).Values);
+        foreach (var sent in here.Where(d => d.State.IsSent()))
+            new CorrectionTable(company).Open(sent.Id, books.Now, books.Who, arriving.File.Name, CorrectionTable.Cancelled);
+        var open = here.Where(d => d.MayBeCoded).ToList();
+        if (open.Count == 0)
+            return;
+        using (var writer = new CodingWriter(company))
+        {
+            foreach (var document in open)
+            {
+                new AuditTable(company).Add(
+                    books.Now,
+                    books.Who,
+                    $"cancelled by its source, file {arriving.File.Name}",
+                    $"document/{document.Id}",
+                    Words<DocumentState>.Of(document.State),
+                    Words<SetAsideKind>.Of(SetAsideKind.Cancelled)
+                );
+                writer.Move(document, DocumentEvent.SetAside, setAside: SetAsideKind.Cancelled, setAsideBy: books.Who);
+            }
+
+            writer.Complete();
+        }
+
+        Recoding.RefreshSuppliers(
+            company,
+            [.. open.Select(d => d.Document.Supplier).Where(s => s.Length > 0).Distinct(Folded.Comparer)],
+            new CodingCause(books.Now, books.Who, $"file {arriving.File.Name}")
+        );
     }
 
     private static int Waiting(SqliteConnection company, ArrivingFile arriving)

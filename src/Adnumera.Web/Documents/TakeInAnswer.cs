@@ -110,6 +110,7 @@ public sealed record NamedDocument(NamedFor For, string Document, string Who, st
 /// <param name="Reasons">Why they are held, most first.</param>
 /// <param name="Noticed">What is worth noticing and holds nothing, most first.</param>
 /// <param name="Skipped">Records that are no document, by why; they are kept and shown with the file.</param>
+/// <param name="Cancelled">Documents of earlier files that it cancels.</param>
 /// <param name="Stated">What its statements say of themselves.</param>
 /// <param name="First">The first documents, as they would come.</param>
 /// <param name="Named">Documents that a person may want to see one by one: the first that are changed, are proposed corrections, or may be
@@ -136,6 +137,7 @@ public sealed record TakeInAnswer(
     IReadOnlyList<ReasonTally> Reasons,
     IReadOnlyList<NoticeTally> Noticed,
     IReadOnlyList<SkipTally> Skipped,
+    int Cancelled,
     IReadOnlyList<StatedTally> Stated,
     IReadOnlyList<DocumentSample> First,
     IReadOnlyList<NamedDocument> Named,
@@ -166,6 +168,7 @@ public sealed record TakeInAnswer(
             [],
             [],
             [],
+            0,
             [],
             [],
             [],
@@ -179,6 +182,7 @@ public sealed record TakeInAnswer(
     /// <param name="plan">What it changes.</param>
     /// <param name="arriving">The file.</param>
     /// <param name="waiting">How many of its faulty records are here already.</param>
+    /// <param name="cancelled">How many documents that are here it cancels.</param>
     /// <param name="problems">Its notices.</param>
     /// <param name="currency">The company's currency.</param>
     /// <param name="today">Today.</param>
@@ -186,6 +190,7 @@ public sealed record TakeInAnswer(
         ArrivalPlan plan,
         ArrivingFile arriving,
         int waiting,
+        int cancelled,
         Problems problems,
         Currency currency,
         DateOnly today
@@ -240,6 +245,7 @@ public sealed record TakeInAnswer(
             [.. reasons.OrderByDescending(r => r.Documents)],
             [.. noticed.OrderByDescending(n => n.Documents)],
             [.. arriving.Skipped.GroupBy(s => s.Reason).Select(g => new SkipTally(g.Key, g.Count()))],
+            cancelled,
             [
                 .. arriving.Stated.Select(s => new StatedTally(
                     Day.Text(s.First),

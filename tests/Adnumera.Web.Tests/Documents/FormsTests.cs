@@ -206,4 +206,72 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
         Assert.Empty((await client.Get("statements")).EnumerateArray());
         AssertSound(house);
     }
+
+    [Fact]
+    public async Task What_its_source_cancels_is_set_aside_while_open_and_a_proposed_correction_once_posted()
+    {
+        await client.TakeIn(Header + Bill(1));
+        await Take(Head + Transaction("a", "-12.00") + Transaction("b", "-13.00") + Foot, "&source=Card");
+        var file = Head + Transaction("x", "-12.00", more: "<CORRECTFITID>a<CORRECTACTION>DELETE") + Foot;
+        var shown = await client.SendFile("arrivals/preview?fileName=later.ofx&source=Card", Encoding.UTF8.GetBytes(file));
+        Assert.Equal((1, 0), (shown.GetProperty("cancelled").GetInt32(), shown.GetProperty("added").GetInt32()));
+        await Take(file, "&source=Card");
+        var cancelled = await client.Get("documents/2");
+        Assert.Equal(("set_aside", "cancelled"), (Text(cancelled, "state"), Text(cancelled, "setAside")));
+        AssertSound(house);
+
+        // A person takes it up again; what is in the ledger stays there until somebody decides.
+        Assert.Equal("held", Text(await client.Ask(HttpMethod.Delete, Client.In("documents/2/set-aside")), "state"));
+        house.Company.InTransaction(c =>
+            Dapper.SqlMapper.Execute(c, "update document set source = 'Card', source_id = '4417:p' where id = 1")
+        );
+        await client.Dispatch(house);
+        await Take(Head + Transaction("y", "-1.00", more: "<CORRECTFITID>p<CORRECTACTION>DELETE") + Foot, "&source=Card");
+        var posted = await client.Get("documents/1");
+        Assert.Equal("posted", Text(posted, "state"));
+        Assert.True(posted.GetProperty("correction").GetProperty("isCancelled").GetBoolean());
+    }
+
+    [Theory]
+    [InlineData("bill.pdf", 700)]
+    [InlineData("bill-with-data.pdf", 900)]
+    [InlineData("card-charges.xlsx", 500)]
+    public async Task A_file_that_is_cut_short_says_so_and_nothing_of_it_comes(string name, int bytes)
+    {
+        var whole = await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "samples", name));
+        var look = await client.SendFile($"arrivals/look?fileName=../../{name}", whole[..bytes]);
+        Assert.Equal(name, Text(look, "fileName")); // without the folder
+        if (Text(look, "problem").Length == 0)
+            Assert.Equal("picture", Text(look, "form")); // a person looks at what is left of it
+        Assert.Equal(0, (await client.Get("documents")).GetProperty("documents").GetInt32());
+        Assert.Empty((await client.Get("arrivals")).GetProperty("files").EnumerateArray());
+    }
+
+    [Theory]
+    [InlineData("bill-with-data.pdf", "Mill", "NP-1/NP-771")]
+    [InlineData("bill.ubl.xml", "Mill", "HT-1/HT-3308")]
+    public async Task Each_sample_comes_in_whole(string name, string source, string id)
+    {
+        var file = await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "samples", name));
+        var taken = await client.SendFile($"arrivals?fileName={name}&source={source}", file);
+        Assert.Equal(1, taken.GetProperty("added").GetInt32());
+        var document = await client.Get("documents/1");
+        Assert.Equal(id, Text(document, "sourceId"));
+        Assert.Equal(name.EndsWith("pdf", StringComparison.Ordinal) ? 1 : 0, document.GetProperty("attachments").GetArrayLength());
+    }
+
+    [Fact]
+    public async Task A_workbook_is_read_by_its_layout_from_its_own_header_row()
+    {
+        var file = await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "samples", "card-charges.xlsx"));
+        var look = await client.SendFile("arrivals/look?fileName=card-charges.xlsx", file);
+        Assert.Equal(3, look.GetProperty("table").GetProperty("headerRow").GetInt32());
+        const string Sheet =
+            "{\"columns\":{\"document_date\":\"Posted\",\"supplier\":\"Shop\",\"description\":\"For\",\"net\":\"Signed amount\"},"
+            + "\"constants\":{\"payment_account\":\"4417\"},\"header_row\":3,\"amounts\":\"charges_negative\"}";
+        var taken = await client.SendFile($"arrivals?fileName=c.xlsx&source=Card&layout={Uri.EscapeDataString(Sheet)}", file);
+        Assert.Equal(4, taken.GetProperty("added").GetInt32());
+        var refund = await client.Get("documents/3");
+        Assert.Equal(("card_refund", "2026-11-19", "12.25"), (Text(refund, "kind"), Text(refund, "date"), Text(refund, "total")));
+    }
 }

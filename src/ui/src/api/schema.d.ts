@@ -1329,6 +1329,7 @@ export interface paths {
                     paymentAccount?: string;
                     layout?: string;
                     hold?: boolean;
+                    mark?: string;
                 };
                 header?: never;
                 path: {
@@ -1475,6 +1476,7 @@ export interface paths {
                     source?: string;
                     paymentAccount?: string;
                     layout?: string;
+                    mark?: string;
                 };
                 header?: never;
                 path: {
@@ -1527,6 +1529,72 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/arrivals/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    mark: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrivingAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -8300,6 +8368,12 @@ export interface components {
             /** Format: int64 */
             next: null | number;
         };
+        ArrivingAnswer: {
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            all: number;
+        };
         AttachmentAnswer: {
             hash: string;
             fileName: string;
@@ -8537,6 +8611,7 @@ export interface components {
             at: string;
             who: string;
             fileName: string;
+            isCancelled: boolean;
             changes: components["schemas"]["FieldChange"][];
         };
         CountAnswer: {
@@ -9559,7 +9634,7 @@ export interface components {
             changes: components["schemas"]["HistoryAnswer"][];
         };
         /** @enum {unknown} */
-        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | "other_side" | null;
+        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | "cancelled" | "other_side" | null;
         SetAsideRequest: {
             reason: null | components["schemas"]["SetAsideKind"];
         };
@@ -9765,6 +9840,8 @@ export interface components {
             reasons: components["schemas"]["ReasonTally"][];
             noticed: components["schemas"]["NoticeTally"][];
             skipped: components["schemas"]["SkipTally"][];
+            /** Format: int32 */
+            cancelled: number;
             stated: components["schemas"]["StatedTally"][];
             first: components["schemas"]["DocumentSample"][];
             named: components["schemas"]["NamedDocument"][];

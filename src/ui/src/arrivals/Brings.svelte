@@ -16,6 +16,7 @@
   }: { shown: Schemas['TakeInAnswer']; stated: Record<string, Stated>; busy: boolean; take: () => void } = $props();
   const fresh = $derived(shown.added + shown.updated);
   const toHold = $derived(shown.incomplete - shown.waiting);
+  const news = $derived(fresh + toHold + shown.cancelled);
   const why: Record<Schemas['NamedFor'], string> = {
     changed: 'changed',
     proposed_correction: 'proposed correction',
@@ -24,7 +25,7 @@
 </script>
 
 <section class="mt-6" aria-label="What the file brings">
-  <h3 class="font-semibold">{fresh === 0 && toHold <= 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h3>
+  <h3 class="font-semibold">{news === 0 ? 'Nothing new in this file' : `What ${shown.fileName} brings`}</h3>
   <p class="text-soft">
     {many(shown.documents, 'document')} with {many(shown.lines, 'line')}: {shown.added} new, {shown.updated} changed, {shown.unchanged}
     already here and the same.
@@ -55,6 +56,12 @@
         {/each}
       </tbody>
     </table>
+  {/if}
+  {#if shown.cancelled > 0}
+    <p class="mt-3">
+      It cancels {many(shown.cancelled, 'document')} of earlier files: what is open is set aside, what is in the ledger gets a proposed
+      correction.
+    </p>
   {/if}
   {#each shown.stated as s, i (i)}
     <p class="mt-3">
@@ -127,11 +134,13 @@
       {notice.column}{notice.column ? ': ' : ''}{notice.message}
     </p>{/each}
   <div class="mt-5 flex gap-2">
-    {#if fresh > 0 || toHold > 0}
+    {#if news > 0}
       <button class="btn" disabled={busy} onclick={take}
-        >{fresh > 0 ? `Take in ${many(fresh, 'document')}` : ''}{fresh > 0 && toHold > 0 ? ' and hold ' : ''}{fresh === 0
-          ? 'Hold '
-          : ''}{toHold > 0 ? `${many(toHold, 'record')} to correct` : ''}</button
+        >{fresh === 0 && toHold === 0 ? 'Take in what is cancelled' : ''}{fresh > 0
+          ? `Take in ${many(fresh, 'document')}`
+          : ''}{fresh > 0 && toHold > 0 ? ' and hold ' : ''}{fresh === 0 && toHold > 0 ? 'Hold ' : ''}{toHold > 0
+          ? `${many(toHold, 'record')} to correct`
+          : ''}</button
       >
     {/if}
   </div>

@@ -93,16 +93,29 @@ export class Arriving {
     answered: (answer: unknown) => void,
   ): Promise<void> {
     const mine = new AbortController();
+    const mark = crypto.randomUUID();
+    const watch = address === 'preview' || address === 'take' ? setInterval(() => void this.follow(what, mark), 700) : undefined;
     [this.busy, this.refused, this.waits] = [what, '', address === 'take' ? null : mine];
     try {
-      const came = await this.send(address, query, mine.signal);
+      const came = await this.send(address, watch === undefined ? query : { ...query, mark }, mine.signal);
       if (!mine.signal.aborted) answered(came);
     } catch (error) {
       if (!mine.signal.aborted) this.refused = (error as Error).message;
     } finally {
+      clearInterval(watch);
       if (!mine.signal.aborted) [this.busy, this.waits] = ['', null];
       else if (this.waits === mine) this.busy = '';
     }
+  }
+
+  // How far it is, while it takes long.
+  private async follow(what: string, mark: string): Promise<void> {
+    const at = await answer(
+      api.GET('/api/companies/{companyId}/arrivals/progress', {
+        params: { path: { companyId: place.company }, query: { mark } },
+      }),
+    ).catch(() => null);
+    if (at && at.all > 0 && this.busy.startsWith(what)) this.busy = `${what} ${Math.floor((100 * at.done) / at.all)} %`;
   }
 
   private send(address: keyof typeof addresses, query: Record<string, string | undefined>, signal: AbortSignal) {
