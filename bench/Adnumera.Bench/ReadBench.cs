@@ -66,10 +66,10 @@ internal static class ReadBench
     {
         var problems = new Problems();
         var choices = new ReadingChoices("bench", Currency.Usd);
-        var records = files.SelectMany(f => OpenForms.All.Read(f, choices, problems)).ToList();
+        var (corrections, once) = (OpenForms.All.CorrectionsOf(files, choices), new OnceFilter(problems));
         using var documents = new DocumentsWriter(stream);
-        foreach (var record in ArrivedRecords.Once(ArrivedRecords.Corrected(records), problems))
-            if (record is ArrivedRecord.Taken { Document: Document document })
+        foreach (var record in files.SelectMany(f => OpenForms.All.Stream(f, choices, problems)))
+            if (corrections.Keep(record) && once.IsFirst(record) && record is ArrivedRecord.Taken { Document: Document document })
                 documents.Write(document);
         if (problems.Any)
             throw new InvalidOperationException(problems.Errors[0].ToString());

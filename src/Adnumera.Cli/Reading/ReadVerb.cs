@@ -24,44 +24,44 @@ internal static class ReadVerb
             choices = choices with { Layout = LayoutFile.Read(Inputs.Name(layoutPath!), layout, inputs.Problems) };
         if (inputs.Report())
             return ExitCode.BadInput;
-        var records = new List<ArrivedRecord>();
-        foreach (var path in paths)
-        {
-            var before = inputs.Problems.Count;
-            var content = inputs.Read(path);
-            if (inputs.Problems.Count == before)
-                records.AddRange(OpenForms.All.Read(new ArrivedFile(Inputs.Name(path), content), choices, inputs.Problems));
-        }
-
+        var files = paths.Select(p => new ArrivedFile(Inputs.Name(p), inputs.Read(p))).ToList();
         if (inputs.Report())
             return ExitCode.BadInput;
-        var once = ArrivedRecords.Once(ArrivedRecords.Corrected(records), inputs.Problems);
-        if (inputs.Report())
-            return ExitCode.BadInput;
-        var summary = new ReadSummary();
+        var (summary, incomplete) = (new ReadSummary(), false);
         var written = OutputFolder.Replace(
             terminal,
             folder,
             ["documents.csv", "skipped.csv"],
             streams =>
             {
+                // One record after the other: none is kept.
+                var corrections = OpenForms.All.CorrectionsOf(files, choices);
+                var once = new OnceFilter(inputs.Problems);
                 using var documents = new DocumentsWriter(streams[0]);
                 using var skipped = new SkippedFile(streams[1]);
-                foreach (var record in once)
+                foreach (
+                    var record in files
+                        .SelectMany(f => OpenForms.All.Stream(f, choices, inputs.Problems))
+                        .Where(r => corrections.Keep(r) && once.IsFirst(r) && !inputs.Problems.Any)
+                )
                 {
                     if (record is ArrivedRecord.Taken taken)
                         documents.Write(taken.Document);
                     else if (record is ArrivedRecord.Skipped left)
+                    {
                         skipped.Write(left);
+                        incomplete |= left.Reason != SkipReason.Incoming;
+                    }
+
                     summary.Add(record);
                 }
 
-                return true;
+                return !inputs.Report();
             }
         );
         if (!written)
             return ExitCode.BadInput;
         summary.Write(terminal.Out);
-        return strict && once.Any(r => r is ArrivedRecord.Skipped { Reason: not SkipReason.Incoming }) ? ExitCode.Strict : ExitCode.Done;
+        return strict && incomplete ? ExitCode.Strict : ExitCode.Done;
     }
 }

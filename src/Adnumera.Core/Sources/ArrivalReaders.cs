@@ -71,6 +71,16 @@ public interface IArrivalReader
     /// <param name="problems">Where errors and notices go.</param>
     /// <exception cref="FileFaultException">It breaks its own standard.</exception>
     IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems);
+
+    /// <summary>The same, one after the other, so that none need be kept; where there are errors, some may have come before.</summary>
+    /// <param name="file">The file.</param>
+    /// <param name="choices">How it is read.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    /// <exception cref="FileFaultException">It breaks its own standard.</exception>
+    IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems) => Read(file, choices, problems);
+
+    /// <summary>Whether a record of the file may replace or delete another one.</summary>
+    bool MayCorrect(ArrivedFile file) => false;
 }
 
 /// <summary>All forms in which spending arrives.</summary>
@@ -80,6 +90,47 @@ public sealed class ArrivalReaders(IReadOnlyList<IArrivalReader> readers)
     /// <summary>The reader that recognises a file; null when none does.</summary>
     public IArrivalReader? For(ArrivedFile file) => readers.FirstOrDefault(r => r.Recognises(file));
 
+    /// <summary>Reads the records of a file one after the other, so that none need be kept; where there are errors, some may have come
+    /// before.</summary>
+    /// <param name="file">The file.</param>
+    /// <param name="choices">How it is read.</param>
+    /// <param name="problems">Where errors and notices go.</param>
+    public IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems)
+    {
+        IEnumerator<ArrivedRecord>? records = null;
+        try
+        {
+            while (Next(file, () => records ??= Known(file).Stream(file, choices, problems).GetEnumerator(), problems) is { } record)
+                yield return record;
+        }
+        finally
+        {
+            records?.Dispose();
+        }
+    }
+
+    /// <summary>Which records of several files are replaced or deleted by another one.</summary>
+    /// <param name="files">The files.</param>
+    /// <param name="choices">How they are read.</param>
+    public Corrections CorrectionsOf(IEnumerable<ArrivedFile> files, ReadingChoices choices) =>
+        new(files.Where(f => readers.Any(r => r.MayCorrect(f) && r.Recognises(f))).SelectMany(f => Stream(f, choices, new Problems())));
+
+    private static ArrivedRecord? Next(ArrivedFile file, Func<IEnumerator<ArrivedRecord>> records, Problems problems)
+    {
+        try
+        {
+            return records() is var at && at.MoveNext() ? at.Current : null;
+        }
+        catch (FileFaultException e)
+        {
+            problems.Add(new Problem(file.Name, 0, e.Place, e.Message));
+            return null;
+        }
+    }
+
+    private IArrivalReader Known(ArrivedFile file) =>
+        For(file) ?? throw new FileFaultException("", $"it is of none of the forms that are read; expected {Forms}");
+
     /// <summary>Reads the records of a file in their order; none with errors, one of which is that no form is its own.</summary>
     /// <param name="file">The file.</param>
     /// <param name="choices">How it is read.</param>
@@ -88,8 +139,7 @@ public sealed class ArrivalReaders(IReadOnlyList<IArrivalReader> readers)
     {
         try
         {
-            var reader = For(file) ?? throw new FileFaultException("", $"it is of none of the forms that are read; expected {Forms}");
-            var (before, records) = (problems.Count, reader.Read(file, choices, problems));
+            var (before, records) = (problems.Count, Known(file).Read(file, choices, problems));
             if (choices.IsStrict)
                 foreach (var record in records.OfType<ArrivedRecord.Taken>())
                 foreach (var (column, problem) in DocumentLimits.Broken(record.Document))

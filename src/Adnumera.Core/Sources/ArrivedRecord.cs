@@ -107,79 +107,12 @@ public static class ArrivedRecords
     }
 
     /// <summary>Leaves out what another record replaces or deletes, wherever that stands, and the deletions themselves.</summary>
-    public static IEnumerable<ArrivedRecord> Corrected(IReadOnlyList<ArrivedRecord> records)
-    {
-        var corrected = records.Select(r => r.Corrects?.Of).OfType<RecordKey>().ToHashSet();
+    public static IEnumerable<ArrivedRecord> Corrected(IReadOnlyList<ArrivedRecord> records) =>
+        records.Where(new Corrections(records).Keep);
 
-        // A correction may keep the id of what it corrects.
-        bool IsReplaced(ArrivedRecord record) => record.Key is { } key && corrected.Contains(key) && record.Corrects?.Of != key;
-        return records.Where(r => r.Corrects is not { Deletes: true } && !IsReplaced(r));
-    }
-
-    /// <summary>Each identity once, the first; what says something else under the same identity is an error, other texts give a notice. A
-    /// blank id is no identity, what cannot be read has none yet, and what is pending is compared with what is pending alone.</summary>
+    /// <summary>Each identity once, the first.</summary>
     /// <param name="records">The records of all files, in their order.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static IReadOnlyList<ArrivedRecord> Once(IEnumerable<ArrivedRecord> records, Problems problems)
-    {
-        var known = new Dictionary<(string, bool), ArrivedRecord>();
-        var once = new List<ArrivedRecord>();
-        foreach (var record in records)
-        {
-            var key = (record.SourceId, record is ArrivedRecord.Skipped { Reason: SkipReason.Pending });
-            if (record.SourceId.Length == 0 || record is ArrivedRecord.Faulty || known.TryAdd(key, record))
-            {
-                once.Add(record);
-                continue;
-            }
-
-            var first = known[key];
-            if (!IsSame(first, record))
-                problems.Add(
-                    new Problem(
-                        record.File,
-                        0,
-                        record.Place,
-                        $"{Quote.Of(record.SourceId)} stands for something else in {first.Place} of {first.File}; "
-                            + "expected the same kind, day, "
-                            + "currency and amounts under one id"
-                    )
-                );
-            else if (!HasSameTexts(first, record))
-                problems.Notice(
-                    new Problem(
-                        record.File,
-                        0,
-                        record.Place,
-                        $"{Quote.Of(record.SourceId)} has other texts in {first.Place} of {first.File}; those came"
-                    )
-                );
-        }
-
-        return once;
-    }
-
-    private static bool IsSame(ArrivedRecord first, ArrivedRecord second) =>
-        (first, second) switch
-        {
-            (ArrivedRecord.Taken { Document: var a }, ArrivedRecord.Taken { Document: var b }) => a.Kind == b.Kind
-                && a.Date == b.Date
-                && a.Currency == b.Currency
-                && a.Total == b.Total
-                && a.Lines.Select(l => (l.Net, l.Tax)).SequenceEqual(b.Lines.Select(l => (l.Net, l.Tax))),
-            (ArrivedRecord.Skipped a, ArrivedRecord.Skipped b) => a.Reason == b.Reason
-                && a.Date == b.Date
-                && a.Currency == b.Currency
-                && a.Amount == b.Amount,
-            _ => false,
-        };
-
-    private static bool HasSameTexts(ArrivedRecord first, ArrivedRecord second) =>
-        (first, second) switch
-        {
-            (ArrivedRecord.Taken { Document: var a }, ArrivedRecord.Taken { Document: var b }) => a.Lines.SequenceEqual(b.Lines)
-                && a with { Lines = [] } == b with { Lines = [] },
-            (ArrivedRecord.Skipped a, ArrivedRecord.Skipped b) => a.Detail == b.Detail,
-            _ => true,
-        };
+    public static IReadOnlyList<ArrivedRecord> Once(IEnumerable<ArrivedRecord> records, Problems problems) =>
+        [.. records.Where(new OnceFilter(problems).IsFirst)];
 }

@@ -25,19 +25,10 @@ public sealed class DocumentsWriter : IDisposable
     {
         foreach (var line in document.Lines)
         {
-            Text(
-                document.Identity.Source,
-                document.Identity.SourceId,
-                Words<DocumentKind>.Of(document.Kind),
-                Day(document.Date),
-                document.DueDate is { } due ? Day(due) : "",
-                document.Reference,
-                document.Supplier,
-                document.Employee,
-                document.PaidFrom,
-                document.Settlement,
-                document.Currency.Code
-            );
+            Text(document.Identity.Source, document.Identity.SourceId, Words<DocumentKind>.Of(document.Kind));
+            WriteDay(document.Date);
+            WriteDay(document.DueDate);
+            Text(document.Reference, document.Supplier, document.Employee, document.PaidFrom, document.Settlement, document.Currency.Code);
             writer.WriteAmount(document.Total, document.Currency);
             Text(document.Notes, document.NotDuplicate ? "yes" : "");
             writer.WriteNumber(line.Number);
@@ -61,7 +52,13 @@ public sealed class DocumentsWriter : IDisposable
             writer.WriteField(field);
     }
 
-    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+    private void WriteDay(DateOnly? day)
+    {
+        Span<char> text = stackalloc char[10];
+        var length = 0;
+        day?.TryFormat(text, out length, "O", CultureInfo.InvariantCulture);
+        writer.WriteField(text[..length]);
+    }
 
     private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
 }

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Xml;
 using System.Xml.Linq;
 
@@ -19,11 +20,17 @@ internal static class Xml
             }
         );
 
+    // Each form asks for the root of the same content.
+    private static readonly ConditionalWeakTable<byte[], Found> Roots = [];
+
     /// <summary>The root's namespace and name; null when it is no XML.</summary>
-    public static (string Namespace, string Name)? Root(byte[] content)
+    public static (string Namespace, string Name)? Root(byte[] content) =>
+        LooksLikeMarkup(content) ? Roots.GetValue(content, c => new Found(RootOf(c))).Root : null;
+
+    private sealed record Found((string Namespace, string Name)? Root);
+
+    private static (string Namespace, string Name)? RootOf(byte[] content)
     {
-        if (!LooksLikeMarkup(content))
-            return null;
         try
         {
             using var reader = Reader(content);
@@ -47,14 +54,25 @@ internal static class Xml
     }
 
     /// <summary>The first child of a local name, whatever its namespace.</summary>
-    public static XElement? Child(this XElement? parent, string name) => parent?.Elements().FirstOrDefault(e => e.Name.LocalName == name);
+    public static XElement? Child(this XElement? parent, ReadOnlySpan<char> name)
+    {
+        for (var node = parent?.FirstNode; node is not null; node = node.NextNode)
+            if (node is XElement element && name.SequenceEqual(element.Name.LocalName))
+                return element;
+        return null;
+    }
 
     /// <summary>The children of a local name, whatever their namespace.</summary>
     public static IEnumerable<XElement> Children(this XElement? parent, string name) =>
         parent?.Elements().Where(e => e.Name.LocalName == name) ?? [];
 
     /// <summary>The first element along a path of local names.</summary>
-    public static XElement? At(this XElement? parent, string path) => path.Split('/').Aggregate(parent, (at, name) => at.Child(name));
+    public static XElement? At(this XElement? parent, string path)
+    {
+        foreach (var name in path.AsSpan().Split('/'))
+            parent = parent.Child(path.AsSpan(name));
+        return parent;
+    }
 
     /// <summary>The trimmed text along a path; blank where there is none.</summary>
     public static string TextAt(this XElement? parent, string path) => parent.At(path)?.Value.Trim() ?? "";

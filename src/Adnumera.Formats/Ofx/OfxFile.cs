@@ -11,6 +11,9 @@ public static class OfxFile
     /// <summary>Whether the content is OFX.</summary>
     public static bool Recognises(byte[] content) => OfxTokens.Recognises(content);
 
+    /// <summary>Whether a transaction may replace or delete another one.</summary>
+    public static bool MayCorrect(byte[] content) => OfxTokens.Mentions(content, "CORRECTFITID");
+
     /// <summary>Reads every transaction of its card and bank statements, in their order.</summary>
     /// <param name="file">The file.</param>
     /// <param name="source">The source.</param>
@@ -30,32 +33,37 @@ public static class OfxFile
     {
         var place = $"transaction {t.Number}";
         FileFaultException Fault(string field, string message) => new(place, $"{field}: {message}");
-        string Field(string name)
+        string Field(OfxField field)
         {
-            var text = t.Fields.GetValueOrDefault(name, "");
+            var text = t[field];
             return text.Length <= Limits.Field
                 ? text
-                : throw Fault(name, $"it has {text.Length} characters; expected at most {Limits.Field}");
+                : throw Fault(NameOf(field), $"it has {text.Length} characters; expected at most {Limits.Field}");
         }
 
         if (t.Account.Length == 0)
             throw Fault("ACCTID", "the statement does not say which account it is of");
-        if (Field("FITID") is not { Length: > 0 } id)
+        if (Field(OfxField.FitId) is not { Length: > 0 } id)
             throw Fault("FITID", "it is missing; expected the bank's own id");
-        var code = Field("CURRENCY/CURSYM") is { Length: > 0 } own ? own : t.Currency;
+        var code = Field(OfxField.CurrencySymbol) is { Length: > 0 } own ? own : t.Currency;
         if (!Currency.TryFind(code, out var currency))
             throw Fault("CURDEF", $"{Quote.Of(code)} is not a currency of ISO 4217; expected a code such as USD");
-        var amount = Amount(Field("TRNAMT"), currency, Fault);
-        var posted = Field("DTPOSTED");
-        if (posted.Length < 8 || !Fields.TryDate($"{posted[..4]}-{posted[4..6]}-{posted[6..8]}", out var date))
+        if (Amount(Field(OfxField.TrnAmt), currency, out var amount) is { } wrong)
+            throw Fault("TRNAMT", wrong);
+        var posted = Field(OfxField.DtPosted);
+        if (posted.Length < 8 || !Fields.TryDate(posted.AsSpan(0, 4), posted.AsSpan(4, 2), posted.AsSpan(6, 2), out var date))
             throw Fault("DTPOSTED", $"{Quote.Of(posted)} is not a date; expected one such as 20260309");
 
         var last = LastFour(t.Account);
         var account = paymentAccount.Length > 0 ? paymentAccount : last;
-        var (type, supplier) = (Field("TRNTYPE").ToUpperInvariant(), First(Field("NAME"), Field("PAYEE/NAME")));
+        var (type, supplier) = (Field(OfxField.TrnType).ToUpperInvariant(), First(Field(OfxField.Name), Field(OfxField.PayeeName)));
         var (sourceId, key) = ($"{last}:{id}", new RecordKey(t.Account, id));
-        var corrects = CorrectionOf(t, Field, Fault);
-        var description = First(Field("MEMO"), supplier);
+        Correction? corrects = null;
+        if (Field(OfxField.CorrectFitId) is { Length: > 0 } of)
+            corrects =
+                CorrectionOf(t.Account, of, Field(OfxField.CorrectAction).ToUpperInvariant())
+                ?? throw Fault("CORRECTACTION", $"{Quote.Of(Field(OfxField.CorrectAction))} is not known; expected REPLACE or DELETE");
+        var description = First(Field(OfxField.Memo), supplier);
         ArrivedRecord Skipped(SkipReason reason, string detail) =>
             new ArrivedRecord.Skipped(file, place, sourceId, date, amount, currency, reason, $"{detail}{Named(supplier, description)}.")
             {
@@ -81,14 +89,14 @@ public static class OfxFile
                     : amount < 0 ? DocumentKind.CardCharge
                     : DocumentKind.CardRefund,
                 Date = date,
-                Reference = First(Field("CHECKNUM"), Field("REFNUM")),
+                Reference = First(Field(OfxField.CheckNum), Field(OfxField.RefNum)),
                 Supplier = supplier,
                 PaymentAccount = moves && amount > 0 ? "" : account,
                 ToAccount = moves && amount > 0 ? account : "",
-                MerchantCode = Field("SIC"),
+                MerchantCode = Field(OfxField.Sic),
                 ForeignAmount =
-                    Field("ORIGCURRENCY/CURSYM") is { Length: > 0 } original && original != code
-                        ? $"{original} at {Field("ORIGCURRENCY/CURRATE")}"
+                    Field(OfxField.OriginalSymbol) is { Length: > 0 } original && original != code
+                        ? $"{original} at {Field(OfxField.OriginalRate)}"
                         : "",
                 Currency = currency,
                 Total = Math.Abs(amount),
@@ -110,32 +118,34 @@ public static class OfxFile
         };
     }
 
-    private static Correction? CorrectionOf(OfxTransaction t, Func<string, string> field, Func<string, string, Exception> fault)
-    {
-        Correction Correct(string id, bool deletes) => new(new RecordKey(t.Account, id), deletes, $"{LastFour(t.Account)}:{id}");
-        return (field("CORRECTFITID"), field("CORRECTACTION").ToUpperInvariant()) switch
+    private static Correction? CorrectionOf(string account, string id, string action) =>
+        action is "REPLACE" or "DELETE"
+            ? new Correction(new RecordKey(account, id), action == "DELETE", $"{LastFour(account)}:{id}")
+            : null;
+
+    // As the standard writes it.
+    private static string NameOf(OfxField field) =>
+        field switch
         {
-            ("", _) => null,
-            (var of, "REPLACE") => Correct(of, deletes: false),
-            (var of, "DELETE") => Correct(of, deletes: true),
-            (_, var action) => throw fault("CORRECTACTION", $"{Quote.Of(action)} is not known; expected REPLACE or DELETE"),
+            OfxField.PayeeName => "PAYEE/NAME",
+            OfxField.CurrencySymbol => "CURRENCY/CURSYM",
+            OfxField.OriginalSymbol => "ORIGCURRENCY/CURSYM",
+            OfxField.OriginalRate => "ORIGCURRENCY/CURRATE",
+            _ => field.ToString().ToUpperInvariant(),
         };
-    }
 
     private static string LastFour(string account) => account.Length > 4 ? account[^4..] : account;
 
-    // A decimal point or comma, and a plus, as the standard allows (3.2.9).
-    private static long Amount(string text, Currency currency, Func<string, string, Exception> fault)
+    // A decimal point or comma, and a plus, as the standard allows (3.2.9). What is wrong with it; null for nothing.
+    private static string? Amount(string text, Currency currency, out long minor)
     {
         var plain = (text.StartsWith('+') ? text[1..] : text).Replace(',', '.');
         if (plain.StartsWith('.') || plain.StartsWith("-.", StringComparison.Ordinal))
             plain = plain.Replace(".", "0.", StringComparison.Ordinal);
-        var wrong =
-            text.StartsWith("+-", StringComparison.Ordinal) ? AmountText.Fault.Form
-            : AmountText.Read(plain, currency.Digits, out var minor) is var read and not AmountText.Fault.None ? read
-            : AmountText.Fault.None;
-        _ = AmountText.Read(plain, currency.Digits, out minor);
-        return wrong == AmountText.Fault.None ? minor : throw fault("TRNAMT", Fields.Message(wrong, text, currency));
+        var fault = AmountText.Read(plain, currency.Digits, out minor);
+        if (text.StartsWith("+-", StringComparison.Ordinal))
+            fault = AmountText.Fault.Form;
+        return fault == AmountText.Fault.None ? null : Fields.Message(fault, text, currency);
     }
 
     private static string First(string one, string other) => one.Length > 0 ? one : other;

@@ -7,52 +7,18 @@ namespace Adnumera.Formats.Ofx;
 /// <param name="IsCard">Whether it is of a card.</param>
 /// <param name="Account">The account's number; blank where the statement names none.</param>
 /// <param name="Currency">The statement's currency; blank where it names none.</param>
-/// <param name="Fields">Its own fields by name; those of its payee and its currency with theirs before. Valid until the next
-/// one begins.</param>
-internal sealed record OfxTransaction(int Number, bool IsCard, string Account, string Currency, IReadOnlyDictionary<string, string> Fields);
+/// <param name="Fields">What it says of itself. Valid until the next one begins.</param>
+internal sealed record OfxTransaction(int Number, bool IsCard, string Account, string Currency, IReadOnlyList<string> Fields)
+{
+    /// <summary>A field; blank where it is not there.</summary>
+    public string this[OfxField field] => Fields[(int)field];
+}
 
 /// <summary>Where in an OFX file one is: gathers the fields of a transaction until it ends.</summary>
 internal sealed class OfxPlace(bool isXml)
 {
-    // Fields that may be blank and then have neither text nor end tag in SGML: what follows does not stand within them.
-    private static readonly HashSet<string> Fields =
-    [
-        "TRNTYPE",
-        "DTPOSTED",
-        "DTUSER",
-        "DTAVAIL",
-        "TRNAMT",
-        "FITID",
-        "CORRECTFITID",
-        "CORRECTACTION",
-        "SRVRTID",
-        "CHECKNUM",
-        "REFNUM",
-        "SIC",
-        "PAYEEID",
-        "NAME",
-        "EXTDNAME",
-        "MEMO",
-        "CURSYM",
-        "CURRATE",
-        "CURDEF",
-        "ACCTID",
-        "BANKID",
-        "BRANCHID",
-        "ACCTTYPE",
-        "ACCTKEY",
-        "ADDR1",
-        "ADDR2",
-        "ADDR3",
-        "CITY",
-        "STATE",
-        "POSTALCODE",
-        "COUNTRY",
-        "PHONE",
-    ];
-
-    private readonly List<(string Name, bool HasText)> open = [];
-    private readonly Dictionary<string, string> fields = new(StringComparer.Ordinal);
+    private readonly List<(OfxTag Tag, bool HasText)> open = [];
+    private readonly string[] fields = new string[Enum.GetValues<OfxField>().Length];
     private bool ended,
         within;
     private int number;
@@ -62,19 +28,19 @@ internal sealed class OfxPlace(bool isXml)
     public OfxTransaction? Take(OfxToken token)
     {
         if (ended && token.Kind != OfxTokenKind.Text)
-            throw Fault($"{Quote.Of(token.Value)} stands after its end");
+            throw Fault($"{Quote.Of(token.Tag!.Name)} stands after its end");
         switch (token.Kind)
         {
             case OfxTokenKind.Open:
-                LeaveField(token.Value);
-                Open(token.Value);
+                LeaveField(token.Tag!);
+                Open(token.Tag!);
                 return null;
             case OfxTokenKind.Text:
-                Text(token.Value);
+                Text(token.Text);
                 return null;
             case OfxTokenKind.Close:
-                LeaveField(token.Value);
-                return Close(token.Value);
+                LeaveField(token.Tag!);
+                return Close(token.Tag!);
             default:
                 throw new ArgumentOutOfRangeException(nameof(token));
         }
@@ -93,28 +59,28 @@ internal sealed class OfxPlace(bool isXml)
     private FileFaultException Fault(string message) => new(Here, message);
 
     // In SGML a field ends where the next tag begins.
-    private void LeaveField(string next)
+    private void LeaveField(OfxTag next)
     {
-        if (!isXml && open is [.., var last] && last.Name != next && (last.HasText || Fields.Contains(last.Name)))
+        if (!isXml && open is [.., var last] && last.Tag != next && (last.HasText || last.Tag.IsField))
             open.RemoveAt(open.Count - 1);
     }
 
-    private void Open(string name)
+    private void Open(OfxTag tag)
     {
-        if (open.Count == 0 && name != "OFX")
-            throw Fault($"{Quote.Of(name)} stands outside of OFX");
+        if (open.Count == 0 && tag.Name != "OFX")
+            throw Fault($"{Quote.Of(tag.Name)} stands outside of OFX");
         if (isXml && open is [.., { HasText: true } field])
-            throw Fault($"{Quote.Of(name)} stands within the text of {field.Name}");
-        open.Add((name, false));
-        if (name is "STMTRS" or "CCSTMTRS")
-            statement = (name == "CCSTMTRS", "", "");
-        else if (name == "STMTTRN")
+            throw Fault($"{Quote.Of(tag.Name)} stands within the text of {field.Tag.Name}");
+        open.Add((tag, false));
+        if (tag.IsStatement)
+            statement = (tag.Name == "CCSTMTRS", "", "");
+        else if (tag.IsTransaction)
         {
             if (within)
                 throw Fault("it has no end before the next one begins");
             number++;
             within = true;
-            fields.Clear();
+            Array.Fill(fields, "");
         }
     }
 
@@ -122,43 +88,55 @@ internal sealed class OfxPlace(bool isXml)
     {
         if (open is not [.., var leaf])
             return;
-        open[^1] = (leaf.Name, true);
-        var parent = open.Count > 1 ? open[^2].Name : "";
+        open[^1] = (leaf.Tag, true);
         if (within)
         {
-            var name =
-                parent == "STMTTRN" ? leaf.Name
-                : parent is "PAYEE" or "CURRENCY" && open.Count > 2 && open[^3].Name == "STMTTRN" ? $"{parent}/{leaf.Name}"
-                : "";
-            if (name.Length > 0)
-                fields[name] = fields.TryGetValue(name, out var before) ? $"{before}{text}" : text;
+            var field = FieldOf(leaf.Tag);
+            if (field != OfxField.None)
+                fields[(int)field] = fields[(int)field].Length == 0 ? text : $"{fields[(int)field]}{text}";
         }
-        else if (statement is { } of && leaf.Name == "CURDEF")
+        else if (statement is { } of && leaf.Tag.Name == "CURDEF")
             statement = of with { Currency = text };
-        else if (statement is { } its && leaf.Name == "ACCTID" && parent is "BANKACCTFROM" or "CCACCTFROM")
-            statement = statement!.Value with { Account = text };
+        else if (
+            statement is { } its
+            && leaf.Tag.Name == "ACCTID"
+            && (open.Count > 1 ? open[^2].Tag.Name : "") is "BANKACCTFROM" or "CCACCTFROM"
+        )
+            statement = its with { Account = text };
     }
 
-    private OfxTransaction? Close(string name)
+    private OfxField FieldOf(OfxTag leaf)
     {
-        var at = open.FindLastIndex(o => o.Name == name);
+        if (open.Count < 2)
+            return OfxField.None;
+        var parent = open[^2].Tag;
+        return parent.IsTransaction ? leaf.Field
+            : open.Count > 2 && open[^3].Tag.IsTransaction ? leaf.FieldIn(parent)
+            : OfxField.None;
+    }
+
+    private OfxTransaction? Close(OfxTag tag)
+    {
+        var at = open.Count - 1;
+        while (at >= 0 && open[at].Tag != tag)
+            at--;
         if (at < 0)
         {
             // The end of a field that its own text's end has closed already.
-            if (!isXml && Fields.Contains(name))
+            if (!isXml && tag.IsField)
                 return null;
-            throw Fault($"</{name}> closes nothing that is open");
+            throw Fault($"</{tag.Name}> closes nothing that is open");
         }
 
         if (isXml && at != open.Count - 1)
-            throw Fault($"</{name}> closes {open[^1].Name}");
-        if (name is "STMTRS" or "CCSTMTRS" or "OFX" && within)
+            throw Fault($"</{tag.Name}> closes {open[^1].Tag.Name}");
+        if (within && (tag.IsStatement || tag.Name == "OFX"))
             throw Fault("it has no end");
         open.RemoveRange(at, open.Count - at);
         ended = open.Count == 0;
-        within &= name != "STMTTRN";
-        if (name is "STMTRS" or "CCSTMTRS")
+        within &= !tag.IsTransaction;
+        if (tag.IsStatement)
             statement = null;
-        return name == "STMTTRN" && statement is { } of ? new OfxTransaction(number, of.IsCard, of.Account, of.Currency, fields) : null;
+        return tag.IsTransaction && statement is { } of ? new OfxTransaction(number, of.IsCard, of.Account, of.Currency, fields) : null;
     }
 }

@@ -13,7 +13,10 @@ internal enum OfxTokenKind
     Close,
 }
 
-internal readonly record struct OfxToken(OfxTokenKind Kind, string Value);
+/// <param name="Kind">What it is.</param>
+/// <param name="Tag">The tag; none for a text.</param>
+/// <param name="Text">The text; blank for a tag.</param>
+internal readonly record struct OfxToken(OfxTokenKind Kind, OfxTag? Tag, string Text = "");
 
 /// <summary>The tags and texts of OFX, of version 1 (SGML, end tags may be left out) and of version 2 (XML) alike (OFX 1.6 and 2.3,
 /// chapter 2).</summary>
@@ -24,11 +27,28 @@ internal static class OfxTokens
     /// <summary>Whether it is OFX: its header, or its root.</summary>
     public static bool Recognises(byte[] content)
     {
+        if (Xml.Root(content) is (_, var root))
+            return root.Equals("OFX", StringComparison.OrdinalIgnoreCase);
         var head = Encoding.Latin1.GetString(content.AsSpan(0, Math.Min(content.Length, HeaderLooked)));
         return head.TrimStart('\u00EF', '\u00BB', '\u00BF', ' ', '\r', '\n', '\t')
                 .StartsWith("OFXHEADER", StringComparison.OrdinalIgnoreCase)
-            || (Xml.LooksLikeMarkup(content) && head.Contains("<OFX>", StringComparison.OrdinalIgnoreCase))
-            || Xml.Root(content) is (_, "OFX");
+            || (Xml.LooksLikeMarkup(content) && head.Contains("<OFX>", StringComparison.OrdinalIgnoreCase));
+    }
+
+    /// <summary>Whether a tag may stand in it, in whatever case and encoding.</summary>
+    public static bool Mentions(byte[] content, string tag)
+    {
+        const int Step = 1 << 16;
+        if (content is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
+            return true;
+        for (var at = 0; at < content.Length; at += Step)
+        {
+            var part = content.AsSpan(at, Math.Min(Step + tag.Length, content.Length - at));
+            if (Encoding.Latin1.GetString(part).Contains(tag, StringComparison.OrdinalIgnoreCase))
+                return true;
+        }
+
+        return false;
     }
 
     /// <summary>Whether it is of version 2: then each tag is closed.</summary>
@@ -49,18 +69,19 @@ internal static class OfxTokens
     private static IEnumerable<OfxToken> OfXml(byte[] content)
     {
         using var reader = Xml.Reader(content);
+        var tags = new OfxTags();
         while (Next(reader))
         {
             if (reader.NodeType == XmlNodeType.Element)
             {
-                yield return new OfxToken(OfxTokenKind.Open, reader.LocalName);
+                yield return new OfxToken(OfxTokenKind.Open, tags[reader.LocalName]);
                 if (reader.IsEmptyElement)
-                    yield return new OfxToken(OfxTokenKind.Close, reader.LocalName);
+                    yield return new OfxToken(OfxTokenKind.Close, tags[reader.LocalName]);
             }
             else if (reader.NodeType == XmlNodeType.EndElement)
-                yield return new OfxToken(OfxTokenKind.Close, reader.LocalName);
+                yield return new OfxToken(OfxTokenKind.Close, tags[reader.LocalName]);
             else if (reader.NodeType is XmlNodeType.Text or XmlNodeType.CDATA && reader.Value.Trim() is { Length: > 0 } text)
-                yield return new OfxToken(OfxTokenKind.Text, text);
+                yield return new OfxToken(OfxTokenKind.Text, null, text);
         }
     }
 
@@ -106,7 +127,8 @@ internal static class OfxTokens
     private static IEnumerable<OfxToken> OfSgml(string text)
     {
         // The same few tags come again and again: each is made a text once, as it is written.
-        var tags = new Dictionary<string, OfxToken>();
+        var written = new Dictionary<string, OfxToken>();
+        var (known, tags) = (written.GetAlternateLookup<ReadOnlySpan<char>>(), new OfxTags());
         var at = text.IndexOf('<', StringComparison.Ordinal);
         while (at >= 0 && at < text.Length)
         {
@@ -116,7 +138,7 @@ internal static class OfxTokens
                 var words = text.AsSpan(at, (next < 0 ? text.Length : next) - at).Trim().ToString();
                 at = next;
                 if (words.Length > 0)
-                    yield return new OfxToken(OfxTokenKind.Text, words.Contains('&') ? WebUtility.HtmlDecode(words).Trim() : words);
+                    yield return new OfxToken(OfxTokenKind.Text, null, words.Contains('&') ? WebUtility.HtmlDecode(words).Trim() : words);
                 continue;
             }
 
@@ -129,20 +151,19 @@ internal static class OfxTokens
                 yield return tag;
         }
 
-        OfxToken? Known(ReadOnlySpan<char> written)
+        OfxToken? Known(ReadOnlySpan<char> name)
         {
-            var known = tags.GetAlternateLookup<ReadOnlySpan<char>>();
-            if (known.TryGetValue(written, out var token))
+            if (known.TryGetValue(name, out var token))
                 return token;
-            if (Tag(written.ToString()) is not { } tag)
+            if (Tag(name.ToString(), tags) is not { } tag)
                 return null;
-            known[written] = tag;
+            known[name] = tag;
             return tag;
         }
     }
 
     // None for a comment or an instruction.
-    private static OfxToken? Tag(string written)
+    private static OfxToken? Tag(string written, OfxTags tags)
     {
         var tag = written.Trim();
         if (tag.StartsWith('?') || tag.StartsWith("!--", StringComparison.Ordinal))
@@ -152,7 +173,7 @@ internal static class OfxTokens
         var closes = tag.StartsWith('/');
         var name = (closes ? tag[1..] : tag).Trim().ToUpperInvariant();
         return name.Length > 0 && name.All(c => char.IsAsciiLetterOrDigit(c) || c is '.' or '_' or '-')
-            ? new OfxToken(closes ? OfxTokenKind.Close : OfxTokenKind.Open, name)
+            ? new OfxToken(closes ? OfxTokenKind.Close : OfxTokenKind.Open, tags[name])
             : throw new FileFaultException("", $"{Quote.Of(tag)} is no tag of OFX");
     }
 }

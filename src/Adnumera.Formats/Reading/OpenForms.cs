@@ -17,7 +17,8 @@ public static class OpenForms
                 ArrivalForm.Ofx,
                 "an OFX statement",
                 f => OfxFile.Recognises(f.Content),
-                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount)
+                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount),
+                f => OfxFile.MayCorrect(f.Content)
             ),
             new Form(
                 ArrivalForm.Camt,
@@ -45,7 +46,8 @@ public static class OpenForms
         ArrivalForm Which,
         string Reads,
         Func<ArrivedFile, bool> Knows,
-        Func<ArrivedFile, ReadingChoices, IEnumerable<ArrivedRecord>> Records
+        Func<ArrivedFile, ReadingChoices, IEnumerable<ArrivedRecord>> Records,
+        Func<ArrivedFile, bool>? Corrects = null
     ) : IArrivalReader
     {
         ArrivalForm IArrivalReader.Form => Which;
@@ -54,5 +56,9 @@ public static class OpenForms
 
         public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems) =>
             [.. Records(file, choices)];
+
+        public IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems) => Records(file, choices);
+
+        public bool MayCorrect(ArrivedFile file) => Corrects?.Invoke(file) ?? false;
     }
 }

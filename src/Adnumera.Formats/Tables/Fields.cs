@@ -82,17 +82,35 @@ public static class Fields
     public static bool TryDate(string text, out DateOnly date)
     {
         date = default;
-        if (text.Length != 10 || text[4] != '-' || text[7] != '-')
+        return text.Length == 10
+            && text[4] == '-'
+            && text[7] == '-'
+            && TryDate(text.AsSpan(0, 4), text.AsSpan(5, 2), text.AsSpan(8, 2), out date);
+    }
+
+    /// <summary>Reads a date by the digits of its parts.</summary>
+    public static bool TryDate(ReadOnlySpan<char> year, ReadOnlySpan<char> month, ReadOnlySpan<char> day, out DateOnly date)
+    {
+        date = default;
+        var (y, m, d) = (Whole(year), Whole(month), Whole(day));
+        if (y < 1 || m is < 1 or > 12 || d < 1 || d > DateTime.DaysInMonth(y, m))
             return false;
-        for (var i = 0; i < 10; i++)
-            if (i is not (4 or 7) && !char.IsAsciiDigit(text[i]))
-                return false;
-        int Part(int start, int length) => int.Parse(text.AsSpan(start, length), NumberStyles.None, CultureInfo.InvariantCulture);
-        var (year, month, day) = (Part(0, 4), Part(5, 2), Part(8, 2));
-        if (year == 0 || month is 0 or > 12 || day == 0 || day > DateTime.DaysInMonth(year, month))
-            return false;
-        date = new DateOnly(year, month, day);
+        date = new DateOnly(y, m, d);
         return true;
+    }
+
+    // Of digits alone; otherwise -1.
+    private static int Whole(ReadOnlySpan<char> digits)
+    {
+        var number = 0;
+        foreach (var digit in digits)
+        {
+            if (!char.IsAsciiDigit(digit))
+                return -1;
+            number = number * 10 + (digit - '0');
+        }
+
+        return number;
     }
 
     /// <summary>A fixed word that must be filled.</summary>
