@@ -23,7 +23,7 @@ internal static class PaperSamples
         (480, 720, 10, "17 Nov 2026"),
         (380, 705, 10, "Due date:"),
         (480, 705, 10, "17 Dec 2026"),
-        (60, 700, 10, "Quire & Thread Bindery"),
+        (60, 700, 10, "Quillfern Bindery LLC"),
         (60, 640, 10, "Description"),
         (340, 640, 10, "Qty"),
         (410, 640, 10, "Price"),

@@ -4,7 +4,7 @@ using OpenQA.Selenium.Support.UI;
 
 namespace Adnumera.Ui.Tests;
 
-/// <summary>Documents that are not complete: a bill that begins with a PDF, one that is typed, and records of a file that are corrected.</summary>
+/// <summary>Documents that are not complete: a bill that begins with a PDF, one that is typed, records that are corrected.</summary>
 public sealed class CompleteTests(DemoHouse demo) : IClassFixture<DemoHouse>
 {
     private readonly Browser browser = demo.Browser;

@@ -93,8 +93,8 @@ public static class DocumentsFile
         return problems.Any ? [] : [.. order.Select(d => d.Finish())];
     }
 
-    /// <summary>Reads what can be read, documents in the order of their first rows: those with an error in one of their rows may lack it or be
-    /// left out.</summary>
+    /// <summary>Reads what can be read, documents in the order of their first rows: those with an error in one of
+    /// their rows may lack it or be left out.</summary>
     internal static IReadOnlyList<FiledDocument> ReadSound(string file, byte[] content, ReadingChoices choices, Problems problems)
     {
         using var table = CsvTable.Open(file, content, Columns, problems, choices.IsStrict);

@@ -78,7 +78,8 @@ public sealed class ArrivalTable(SqliteConnection company)
     public IReadOnlyDictionary<long, (string FileName, string Form)> Named(IEnumerable<long> arrivals) =>
         company
             .Query<(long Id, string FileName, string Form)>(
-                "select id, case original when 1 then file_name else '' end, form from arrival where id in (select value from json_each(@ids))",
+                "select id, case original when 1 then file_name else '' end, form from arrival "
+                    + "where id in (select value from json_each(@ids))",
                 new { ids = JsonSerializer.Serialize(arrivals.Distinct()) }
             )
             .ToDictionary(a => a.Id, a => (a.FileName, a.Form));

@@ -15,7 +15,8 @@ public sealed class AttachmentTable(SqliteConnection company)
     public void Add(long document, AttachmentRow row) =>
         company.Execute(
             """
-            insert into attachment (document_id, sha256, file_name, media, at, who) values (@document, @Sha256, @FileName, @Media, @At, @Who)
+            insert into attachment (document_id, sha256, file_name, media, at, who)
+            values (@document, @Sha256, @FileName, @Media, @At, @Who)
             on conflict do nothing
             """,
             new
@@ -33,7 +34,8 @@ public sealed class AttachmentTable(SqliteConnection company)
     public IReadOnlyList<AttachmentRow> Of(long document) =>
         company
             .Query<AttachmentRow>(
-                "select sha256 as Sha256, file_name as FileName, media, at, who from attachment where document_id = @document order by at, sha256",
+                "select sha256 as Sha256, file_name as FileName, media, at, who from attachment where document_id = @document "
+                    + "order by at, sha256",
                 new { document }
             )
             .AsList();

@@ -54,7 +54,8 @@ public readonly record struct ListPlace(long? Previous, long? Next, long? Positi
 
 /// <summary>
 /// Lists of documents, page by page. State, source, period and kind are counted by the count's own cells. What is few is found by the
-/// index of what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to end.
+/// index of what makes it few, and sorted; what is many is met soon along the index of the order. So no list reads a company from end to
+/// end.
 /// </summary>
 /// <param name="company">The company's file.</param>
 /// <param name="few">Up to so many are gathered and sorted.</param>
@@ -183,7 +184,8 @@ public sealed class DocumentList(
 
     private long? One(ListConditions conditions, string where, string by, Direction to) =>
         company.QueryFirstOrDefault<long?>(
-            $"select d.id from document d where {where} and {Beyond(by, by.TrimStart('+'), to)} order by {by} {to.Way}, d.id {to.Way} limit 1",
+            $"select d.id from document d where {where} and {Beyond(by, by.TrimStart('+'), to)} "
+                + $"order by {by} {to.Way}, d.id {to.Way} limit 1",
             conditions.Parameters
         );
 

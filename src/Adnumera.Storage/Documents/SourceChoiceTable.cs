@@ -21,7 +21,8 @@ public sealed class SourceChoiceTable(SqliteConnection company)
     public IReadOnlyList<string> OfOrders() =>
         company
             .Query<string>(
-                "select distinct source from count_cell where kind = 'order' and documents > 0 union select source from source_choice order by 1"
+                "select distinct source from count_cell where kind = 'order' and documents > 0 "
+                    + "union select source from source_choice order by 1"
             )
             .AsList();
 

@@ -18,7 +18,8 @@ public static class ChoiceTable
             """
             select currency, rung_order as RungOrder, when_nothing_maps as WhenNothingMaps, rounding_tolerance as RoundingTolerance,
               merge_lines as MergeLines, start_date as StartDate, locked_through as LockedThrough, entry_date as EntryDate,
-              private_account as PrivateAccount, transfer_days as TransferDays, transfers_asked_through as AskedThrough, coalesce((select locked_through from pulled), '') as LedgerLocked
+              private_account as PrivateAccount, transfer_days as TransferDays, transfers_asked_through as AskedThrough,
+              coalesce((select locked_through from pulled), '') as LedgerLocked
             from company
             """
         );

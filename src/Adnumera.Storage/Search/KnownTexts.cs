@@ -3,8 +3,8 @@ using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Search;
 
-/// <summary>Texts that documents here have already, for whoever types one: by their beginning, each spelling of a key once. It goes from key
-/// to key along their index, so that a company of any size answers at once.</summary>
+/// <summary>Texts that documents here have already, for whoever types one: by their beginning, each key once. It goes from key to key along
+/// their index, so that a company of any size answers at once.</summary>
 public sealed class KnownTexts(SqliteConnection company)
 {
     private const int Most = 10;

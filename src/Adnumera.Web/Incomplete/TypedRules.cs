@@ -3,7 +3,7 @@ using FluentValidation;
 
 namespace Adnumera.Web.Incomplete;
 
-/// <summary>What is typed has fields that are known, of a length that is kept; what is wrong with them otherwise is said beside each.</summary>
+/// <summary>What is typed has fields that are known, of a length that is kept; what else is wrong is said beside each.</summary>
 internal sealed class TypedRules : AbstractValidator<TypedRequest>
 {
     private const int MostLines = 500;

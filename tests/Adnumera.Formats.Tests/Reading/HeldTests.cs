@@ -121,7 +121,7 @@ public class HeldTests
                         + string.Concat(
                             batch.Select(
                                 (r, i) =>
-                                    $"12.11.2026;Shop {i};{(clean || r.Item2 < 0 ? Amount(r.Item1) : Damage[r.Item2].Replace("12,5", "12.5", StringComparison.Ordinal))}\n"
+                                    $"12.11.2026;Shop {i};{(clean || r.Item2 < 0 ? Amount(r.Item1) : Damage[r.Item2].Replace(',', '.'))}\n"
                             )
                         );
                     var whole = Read(File(clean: true), ByLayout).OfType<ArrivedRecord.Taken>().Select(t => Text(t.Document));
@@ -148,7 +148,8 @@ public class HeldTests
     {
         var records = Read(
             Header
-                + "Bills,B1,bill,2026-11-12,20.00,1,10.00,Larkspur\nBills,B2,bill,2026-11-12,1.00,1,1.00,X\nBills,B1,bill,2026-11-13,20.00,2,10.00,Larkspur\n"
+                + "Bills,B1,bill,2026-11-12,20.00,1,10.00,Larkspur\nBills,B2,bill,2026-11-12,1.00,1,1.00,X\n"
+                + "Bills,B1,bill,2026-11-13,20.00,2,10.00,Larkspur\n"
         );
         var faulty = Assert.IsType<ArrivedRecord.Faulty>(records[0]);
         Assert.Equal(("rows 2–4", 2, "document_date"), (faulty.Place, faulty.Typed.Lines.Count, Assert.Single(faulty.Said).Column));
