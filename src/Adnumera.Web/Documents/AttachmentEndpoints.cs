@@ -1,5 +1,4 @@
 using Adnumera.Core.Access;
-using Adnumera.Core.Sources;
 using Adnumera.Formats.Pictures;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
@@ -19,7 +18,9 @@ public sealed record AttachmentAnswer(string Hash, string FileName, string Media
 internal static class AttachmentEndpoints
 {
     private const int Largest = 20 * 1024 * 1024;
-    private const string Pdf = "application/pdf";
+
+    /// <summary>The media type of a PDF (RFC 8118).</summary>
+    public const string Pdf = "application/pdf";
 
     public static void MapAttachments(this RouteGroupBuilder company)
     {
@@ -31,14 +32,9 @@ internal static class AttachmentEndpoints
         company.MapGet("incomplete/{id:long}/picture", ShowPicture).Needs(Right.Read).ExcludeFromDescription();
     }
 
-    /// <summary>The files of a document: the one that it came from, where a person can look at that, and those that were added.</summary>
+    /// <summary>The files of a document.</summary>
     public static IReadOnlyList<AttachmentAnswer> Of(AttachmentTable table, long document, ArrivalRow arrival) =>
-        [
-            .. arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.PdfInvoice)
-                ? [new AttachmentAnswer(arrival.Sha256, arrival.FileName, Pdf, true, arrival.At, arrival.Who)]
-                : (AttachmentAnswer[])[],
-            .. table.Of(document).Select(a => new AttachmentAnswer(a.Sha256, a.FileName, a.Media, a.Sha256 == arrival.Sha256, a.At, a.Who)),
-        ];
+        [.. table.Of(document).Select(a => new AttachmentAnswer(a.Sha256, a.FileName, a.Media, a.Sha256 == arrival.Sha256, a.At, a.Who))];
 
     private static async Task<DocumentAnswer> Add(
         long id,

@@ -169,6 +169,12 @@ internal static class TakeIn
                 )
             );
         Write(company, books, file.Name, plan);
+        if (arriving.Form == ArrivalForm.PdfInvoice)
+            foreach (var change in plan.Changes)
+                new AttachmentTable(company).Add(
+                    change.Id,
+                    new AttachmentRow(file.Hash, file.Name, AttachmentEndpoints.Pdf, Iso.Text(books.Now), books.Who)
+                );
         Cancel(company, books, arriving);
         incomplete.CameAs(plan.Changes.Select(c => (c.Composed.Document.Identity, c.Id)), Iso.Text(books.Now), books.Who);
     }
