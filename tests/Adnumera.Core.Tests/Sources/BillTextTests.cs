@@ -3,7 +3,8 @@ using Adnumera.Core.Sources;
 
 namespace Adnumera.Core.Tests.Sources;
 
-/// <summary>What the text of a bill proposes, by labels as bills commonly have them (common practice), and what it does not guess.</summary>
+/// <summary>What the text of a bill proposes, by labels as bills commonly have them (common practice), and what it does not
+/// guess.</summary>
 public class BillTextTests
 {
     // Rows of columns, with two spaces between them.

@@ -60,7 +60,8 @@ public class KeptTests
     public void What_a_card_charged_in_another_currency_is_kept_with_its_rate()
     {
         const string Ofx =
-            "OFXHEADER:100\n\n<OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS><CURDEF>USD<CCACCTFROM><ACCTID>4417</CCACCTFROM><BANKTRANLIST>"
+            "OFXHEADER:100\n\n<OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS><CURDEF>USD<CCACCTFROM><ACCTID>4417</CCACCTFROM>"
+            + "<BANKTRANLIST>"
             + "<STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20261112<TRNAMT>-12.50<FITID>1<NAME>Shop<ORIGCURRENCY><CURRATE>1.0842<CURSYM>EUR"
             + "</ORIGCURRENCY></STMTTRN></BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS></CREDITCARDMSGSRSV1></OFX>";
         Assert.Equal((12_50L, "EUR at 1.0842"), (Only(Ofx).Total, Only(Ofx).ForeignAmount));
@@ -94,7 +95,8 @@ public class KeptTests
                 + "<DueDate>2017-12-01</DueDate><InvoiceTypeCode>380</InvoiceTypeCode><DocumentCurrencyCode>EUR</DocumentCurrencyCode>"
                 + "<AccountingSupplierParty><Party><PartyLegalEntity><RegistrationName>Seller</RegistrationName></PartyLegalEntity></Party>"
                 + "</AccountingSupplierParty><AllowanceCharge><ChargeIndicator>true</ChargeIndicator><AllowanceChargeReason>Insurance"
-                + "</AllowanceChargeReason><Amount>25</Amount><TaxCategory><ID>S</ID><Percent>25.0</Percent></TaxCategory></AllowanceCharge>"
+                + "</AllowanceChargeReason><Amount>25</Amount><TaxCategory><ID>S</ID><Percent>25.0</Percent></TaxCategory>"
+                + "</AllowanceCharge>"
                 + "<TaxTotal><TaxAmount currencyID=\"EUR\">331.25</TaxAmount><TaxSubtotal><TaxableAmount>1325</TaxableAmount>"
                 + "<TaxAmount currencyID=\"EUR\">331.25</TaxAmount><TaxCategory><ID>S</ID><Percent>25.0</Percent></TaxCategory>"
                 + "</TaxSubtotal></TaxTotal><LegalMonetaryTotal><TaxInclusiveAmount>1656.25</TaxInclusiveAmount><PayableAmount>1656.25"
