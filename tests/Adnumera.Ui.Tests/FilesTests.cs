@@ -104,4 +104,34 @@ public sealed class FilesTests(DemoHouse demo) : IClassFixture<DemoHouse>
         Check();
         File.Delete(neither);
     }
+
+    [Fact]
+    public void A_transfer_of_one_side_is_told_its_account_and_orders_come_as_decided()
+    {
+        var file = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.csv");
+        File.WriteAllText(
+            file,
+            "source,source_id,kind,document_date,supplier,payment_account,document_total,line,description,category,net\n"
+                + "Card feed,t1,transfer,2026-11-19,,4417,250.00,1,Payment,,250.00\n"
+                + "Harbour Market,o1,order,2026-11-18,Gullwing Paper,,20.00,1,Endpapers,Paper & board,20.00\n"
+        );
+        Choose(file);
+        browser.Button("Take in 2 documents").Click();
+        browser.Heading("Arrivals");
+        browser.Go("bindery/arrivals?kind=transfer");
+        browser.Row("Card feed").Click();
+        browser.Text("The other side may still come");
+        Assert.False(browser.Has("//input[contains(@aria-label, 'Account for')]")); // the ladder is not asked
+        Check();
+        new SelectElement(browser.Field("Which payment account it was")).SelectByText("Debit card");
+        browser.Text("a person says Debit card");
+        browser.Find("//tr[contains(., 'Balanced')]");
+
+        browser.Go("bindery/set-up/choices");
+        browser.Heading("Orders of marketplaces");
+        Check();
+        browser.Field("Without a payment account").SendKeys("it is a bill");
+        browser.Text("come so from now on");
+        File.Delete(file);
+    }
 }

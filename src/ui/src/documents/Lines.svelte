@@ -33,7 +33,9 @@
         >
         <td class="n">{line.quantity}</td><td class="n">{money(line.net)}</td><td class="n">{money(line.tax)}</td>
         <td class="pl-4!">
-          {#if d.mayBeCoded && place.keeps && !d.isPrivate && (line.waits || line.chosenAccount)}
+          {#if d.kind === 'transfer'}
+            {line.accountTitle || 'not decided'}
+          {:else if d.mayBeCoded && place.keeps && !d.isPrivate && (line.waits || line.chosenAccount)}
             <AccountPicker
               value={line.chosenAccount}
               label={`Account for ${line.description || `line ${line.number}`}`}
@@ -50,7 +52,7 @@
           {/if}
         </td>
       </tr>
-      {#if explained === line.number || line.waits}
+      {#if (explained === line.number || line.waits) && d.kind !== 'transfer'}
         <tr
           ><td colspan="6" class="py-2!"
             ><LineLadder

@@ -43,7 +43,11 @@ export class Deciding {
   choosePaidFrom(account: string, at = this.#here(), before = at.document.paymentAccountChoice, isUndo = false) {
     void this.#decide(
       at,
-      account ? `It was paid from ${account}.` : 'What the source says counts again.',
+      !account
+        ? 'What the source says counts again.'
+        : at.document.kind === 'transfer' && !at.document.toAccount
+          ? `It arrived in ${account}.`
+          : `It was paid from ${account}.`,
       api.PUT('/api/companies/{companyId}/documents/{id}/payment-account', { params: { path: path(at) }, body: { account } }),
       isUndo ? undefined : () => this.choosePaidFrom(before, at, account, true),
     );

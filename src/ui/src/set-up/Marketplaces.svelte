@@ -31,7 +31,7 @@
           >The supplier is
           <input
             class="field w-52"
-            placeholder="the seller; or name the marketplace"
+            placeholder="the seller, or its name"
             value={s.marketplace}
             onchange={(e) => void keep(s, { marketplace: e.currentTarget.value })}
           /></label
