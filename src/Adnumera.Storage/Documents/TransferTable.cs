@@ -66,6 +66,15 @@ public sealed class TransferTable(SqliteConnection company)
             new { id }
         );
 
+    /// <summary>The documents of a file that are one transfer with another side.</summary>
+    public IReadOnlyList<long> PairedOf(long arrival) =>
+        company
+            .Query<long>(
+                "select d.id from transfer_pair p join document d on d.id in (p.leaving, p.arriving) where d.arrival_id = @arrival",
+                new { arrival }
+            )
+            .AsList();
+
     /// <summary>Takes two sides apart.</summary>
     public void Part(long leaving) => company.Execute("delete from transfer_pair where leaving = @leaving", new { leaving });
 }

@@ -52,8 +52,6 @@ internal static class AttachmentEndpoints
                 $"{file.Name} is neither a PDF nor a PNG or JPEG picture. Nothing was attached.",
                 StatusCodes.Status400BadRequest
             );
-        if (PlainText.Problem(file.Name) is { } problem)
-            throw new RefusedException("text", $"The file's name {problem}. Nothing was attached.", StatusCodes.Status400BadRequest);
         books.File.Originals.Add(file.Hash, file.Content, books.Now);
         return Attach(books, id, new AttachmentRow(file.Hash, file.Name, media, Iso.Text(books.Now), books.Who));
     }

@@ -40,8 +40,8 @@ internal static class TakeBack
         table.TakeBack(id, Iso.Text(books.Now), books.Who);
         new StatementTable(company).RemoveOf(id);
         new IncompleteTable(company).TakeBack(id, Iso.Text(books.Now), books.Who);
-        foreach (var document in gone)
-            Transfers.Part(company, books, document);
+        foreach (var side in new TransferTable(company).PairedOf(id))
+            Transfers.Part(company, books, side);
         using (var writer = new CodingWriter(company, cause))
         {
             foreach (var batch in gone.Chunk(Batch))

@@ -110,9 +110,7 @@
         </p>{/if}
       {#if place.keeps}
         <div class="mt-6 flex items-center gap-3">
-          <button class="btn" disabled={!a.becomes || of.saving} onclick={() => void takeIn()}
-            >Take it in <kbd>Ctrl Enter</kbd></button
-          >
+          <button class="btn" disabled={!a.becomes} onclick={() => void takeIn()}>Take it in <kbd>Ctrl Enter</kbd></button>
           <button class="btn plain" onclick={() => void leave()}>Leave it</button>
           {#if !a.becomes}<span class="text-madder">{many(a.wrong.length, 'field')} to put right</span>{/if}
         </div>

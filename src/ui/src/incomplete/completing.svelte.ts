@@ -14,6 +14,7 @@ export class Completing {
   saving = $state(false);
   private timer: ReturnType<typeof setTimeout> | undefined;
   private changes = 0;
+  private work = Promise.resolve();
 
   constructor(
     private readonly client: QueryClient,
@@ -78,9 +79,14 @@ export class Completing {
     this.changes++;
   }
 
-  /** Keeps what is typed. What is typed meanwhile is kept next. */
-  async save(): Promise<void> {
+  /** Keeps what is typed, after what is being kept already. */
+  save(): Promise<void> {
     clearTimeout(this.timer);
+    return (this.work = this.work.then(() => this.keep()));
+  }
+
+  // What is typed meanwhile is kept next.
+  private async keep(): Promise<void> {
     if (this.changes === 0) return;
     const kept = this.changes;
     await this.ask(() =>
