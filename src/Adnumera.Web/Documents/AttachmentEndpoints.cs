@@ -58,8 +58,10 @@ internal static class AttachmentEndpoints
 
     private static DocumentAnswer PutBack(long id, string hash, string fileName, CompanyBooks books)
     {
-        var content = books.File.Originals.Find(hash) ?? throw RefusedException.NotFound("This file");
-        return Attach(books, id, new AttachmentRow(hash, fileName, PictureFile.MediaOf(content), Iso.Text(books.Now), books.Who));
+        var media = PictureFile.MediaOf(books.File.Originals.Find(hash) ?? []);
+        return media.Length > 0
+            ? Attach(books, id, new AttachmentRow(hash, fileName, media, Iso.Text(books.Now), books.Who))
+            : throw RefusedException.NotFound("This picture");
     }
 
     private static DocumentAnswer Attach(CompanyBooks books, long id, AttachmentRow row)

@@ -140,7 +140,7 @@ internal sealed class Completing
             Day.Text(composed.EntryDate),
             composed.Head.Reference,
             [.. composed.Reasons.Select(r => ReasonWords.Of(r).Detail)],
-            change.DuplicateOf is { } other ? new DocumentTable(company).Identities([other])[other].ToString() : "",
+            change.DuplicateName?.ToString() ?? "",
             change.DuplicateOf ?? 0
         );
     }

@@ -246,6 +246,13 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
         var back = await client.Put($"documents/1/attachments/{hash}?fileName=receipt.png", new { });
         Assert.Single(back.GetProperty("attachments").EnumerateArray());
 
+        // Another file that is kept here is no picture of it.
+        var statement = Convert.ToHexString(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(Header + Bill(1))));
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await client.Refused(HttpMethod.Put, $"documents/1/attachments/{statement}?fileName=a.csv", new { })).Status
+        );
+
         // What only says that it is a picture is none.
         using var renamed = new ByteArrayContent("<html><script>alert(1)</script>"u8.ToArray());
         Assert.Equal("file", (await client.Refused(HttpMethod.Post, "documents/1/attachments?fileName=receipt.png", renamed)).Type);

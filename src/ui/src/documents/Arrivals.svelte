@@ -60,7 +60,11 @@
         : `${many(total.documents, 'document')}, ${money(total.money)} ${total.currency}`}</span
     >{/if}
   <a class={['quiet ml-auto', overview.data?.incomplete ? 'text-ochre' : 'text-soft']} href={place.href('incomplete')}
-    >{overview.data?.incomplete ? `${many(overview.data.incomplete, 'document')} to complete` : 'Type a document'}</a
+    >{overview.data?.incomplete
+      ? `${many(overview.data.incomplete, 'document')} to complete`
+      : place.keeps
+        ? 'Type a document'
+        : 'To complete'}</a
   >
   <a class="quiet text-soft" href={place.href('files')}>Files taken in</a>
   {#if place.keeps}<a class="btn" href={place.href('arrivals/new')}>Take in files</a>{/if}
