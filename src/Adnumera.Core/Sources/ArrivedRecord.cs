@@ -106,6 +106,16 @@ public static class ArrivedRecords
         ];
     }
 
+    /// <summary>What records say that their source replaced by a document, or deleted. What keeps its id stands for itself.</summary>
+    public static IEnumerable<Superseded> Superseded(IEnumerable<ArrivedRecord> records, string source) =>
+        records
+            .Where(r => r.Corrects is { } c && c.Of != r.Key && (c.Deletes || r is ArrivedRecord.Taken))
+            .Select(r => (r.SourceId, Corrects: r.Corrects!.Value))
+            .Select(r => new Superseded(
+                new DocumentIdentity(source, r.Corrects.SourceId),
+                r.Corrects.Deletes ? null : new DocumentIdentity(source, r.SourceId)
+            ));
+
     /// <summary>Leaves out what another record replaces or deletes, wherever that stands, and the deletions themselves.</summary>
     public static IEnumerable<ArrivedRecord> Corrected(IReadOnlyList<ArrivedRecord> records) =>
         records.Where(new Corrections(records).Keep);

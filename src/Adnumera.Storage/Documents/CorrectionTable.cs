@@ -39,7 +39,7 @@ public sealed class CorrectionTable(SqliteConnection company)
         company.Query<CorrectionRow>($"{Columns} where document_id = @document order by id", new { document }).AsList();
 
     /// <summary>Opens one, in the place of an open one with other content. Returns whether it says anything new.</summary>
-    public bool Open(long document, DateTimeOffset at, string who, string fileName, string content)
+    public bool Open(long document, long arrival, DateTimeOffset at, string who, string fileName, string content)
     {
         if (
             company.ExecuteScalar<string>(
@@ -50,10 +50,12 @@ public sealed class CorrectionTable(SqliteConnection company)
             return false;
         Decide(document, at, who, "replaced by what the source sent later");
         company.Execute(
-            "insert into proposed_correction (document_id, at, who, file_name, content) values (@document, @at, @who, @fileName, @content)",
+            "insert into proposed_correction (document_id, arrival_id, at, who, file_name, content) "
+                + "values (@document, @arrival, @at, @who, @fileName, @content)",
             new
             {
                 document,
+                arrival,
                 at = Iso.Text(at),
                 who,
                 fileName,
@@ -74,6 +76,19 @@ public sealed class CorrectionTable(SqliteConnection company)
                 at = Iso.Text(at),
                 who,
                 decision,
+            }
+        );
+
+    /// <summary>Decides what is open of a file that is taken back.</summary>
+    public void TakeBack(long arrival, DateTimeOffset at, string who) =>
+        company.Execute(
+            "update proposed_correction set decided_at = @at, decided_by = @who, decision = 'its file was taken back' "
+                + "where decided_at = '' and arrival_id = @arrival",
+            new
+            {
+                arrival,
+                at = Iso.Text(at),
+                who,
             }
         );
 

@@ -75,6 +75,16 @@ public sealed class TransferTable(SqliteConnection company)
             )
             .AsList();
 
+    /// <summary>Those among documents that are one transfer with another side.</summary>
+    public IReadOnlyList<long> PairedAmong(IEnumerable<long> ids) =>
+        company
+            .Query<long>(
+                "select j.value from json_each(@ids) j where exists (select 1 from transfer_pair where leaving = j.value) "
+                    + "or exists (select 1 from transfer_pair where arriving = j.value)",
+                new { ids = JsonSerializer.Serialize(ids) }
+            )
+            .AsList();
+
     /// <summary>Takes two sides apart.</summary>
     public void Part(long leaving) => company.Execute("delete from transfer_pair where leaving = @leaving", new { leaving });
 }

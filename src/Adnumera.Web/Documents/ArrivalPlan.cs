@@ -55,14 +55,16 @@ internal sealed class ArrivalPlan
     /// <param name="filed">What the file has.</param>
     /// <param name="cancel">Stops it.</param>
     /// <param name="report">Told how far it is: each document is looked at once for itself and once for its entry.</param>
+    /// <param name="past">How many older versions it has beside these; they change nothing.</param>
     public static ArrivalPlan Of(
         SqliteConnection company,
         IReadOnlyList<ArrivedRecord.Taken> filed,
         CancellationToken cancel,
-        Action<int, int>? report = null
+        Action<int, int>? report = null,
+        int past = 0
     )
     {
-        var plan = new ArrivalPlan { report = report ?? ((_, _) => { }) };
+        var plan = new ArrivalPlan { report = report ?? ((_, _) => { }), Unchanged = past };
         var decided = new SourceChoiceTable(company).All().ToDictionary(c => c.Source);
         if (decided.Count > 0)
             filed =

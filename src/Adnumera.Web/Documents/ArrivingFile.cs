@@ -18,8 +18,11 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
     public IReadOnlyList<ArrivedRecord.Stated> Stated { get; } =
     [.. Records.OfType<ArrivedRecord.Stated>().Where(s => s.Currency == Choices.Company)];
 
-    /// <summary>What it cancels that came with earlier files.</summary>
-    public IReadOnlyList<DocumentIdentity> Cancelled { get; private init; } = [];
+    /// <summary>What it says that its source deleted and that is not in it itself.</summary>
+    public IReadOnlyList<DocumentIdentity> Deleted { get; private init; } = [];
+
+    /// <summary>What it says that its source replaced or deleted.</summary>
+    public IReadOnlyList<Superseded> Superseded { get; private init; } = [];
 
     /// <summary>Records that cannot be read.</summary>
     public IReadOnlyList<ArrivedRecord.Faulty> Faulty { get; } = [.. Records.OfType<ArrivedRecord.Faulty>()];
@@ -40,7 +43,8 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
         var read = problems.Any ? [] : readers.Read(file, choices, problems);
         return new ArrivingFile(file, form, choices, OnceEach(read, form, problems))
         {
-            Cancelled = [.. ArrivedRecords.DeletedElsewhere(read).Select(id => new DocumentIdentity(choices.Source, id))],
+            Deleted = [.. ArrivedRecords.DeletedElsewhere(read).Select(id => new DocumentIdentity(choices.Source, id))],
+            Superseded = [.. ArrivedRecords.Superseded(read, choices.Source)],
         };
     }
 

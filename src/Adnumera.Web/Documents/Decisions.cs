@@ -191,9 +191,10 @@ internal static class Decisions
                 ""
             );
             Transfers.Part(company, books, id);
-            using (var writer = new CodingWriter(company))
+            if (Find(company, id) is { State: DocumentState.SetAside } aside)
             {
-                writer.Move(document, DocumentEvent.TakenUp);
+                using var writer = new CodingWriter(company);
+                writer.Move(aside, DocumentEvent.TakenUp);
                 writer.Complete();
             }
 

@@ -31,7 +31,11 @@ internal static class TakeBack
         if (arrival.Updated > 0)
             throw Refused(
                 $"{arrival.FileName} changed {arrival.Updated} documents that came with earlier files. "
-                    + "Take the earlier file in again instead: it puts them back."
+                    + (
+                        new SupersededTable(company).Any(id)
+                            ? "Their source replaced them: set aside what is not wanted."
+                            : "Take the earlier file in again instead: it puts them back."
+                    )
             );
         var cause = new CodingCause(books.Now, books.Who, $"file {arrival.FileName} was taken back");
         var (documents, gone) = (new DocumentTable(company), table.DocumentsOf(id));
@@ -39,6 +43,8 @@ internal static class TakeBack
         var others = new SortedSet<long>();
         table.TakeBack(id, Iso.Text(books.Now), books.Who);
         new StatementTable(company).RemoveOf(id);
+        new SupersededTable(company).RemoveOf(id);
+        new CorrectionTable(company).TakeBack(id, books.Now, books.Who);
         new IncompleteTable(company).TakeBack(id, Iso.Text(books.Now), books.Who);
         foreach (var side in new TransferTable(company).PairedOf(id))
             Transfers.Part(company, books, side);

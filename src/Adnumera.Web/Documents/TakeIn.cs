@@ -40,16 +40,18 @@ internal static class TakeIn
         return problems.Any
             ? TakeInAnswer.Faulty(file.Name, arriving.Form, problems)
             : books.File.Read(c =>
-                TakeInAnswer.Of(
-                    ArrivalPlan.Of(c, Renamed(c, arriving), cancel, report),
+            {
+                var settled = Settle(c, arriving, problems);
+                return TakeInAnswer.Of(
+                    ArrivalPlan.Of(c, settled.Taken, cancel, report, settled.Past.Count),
                     arriving,
                     Waiting(c, arriving),
-                    new DocumentTable(c).Known(arriving.Cancelled).Count,
+                    settled.Cancelled.Count,
                     problems,
                     choices.Company,
                     books.Today
-                )
-            );
+                );
+            });
     }
 
     /// <summary>Takes a file in. What a person decided to take in is taken in wherever they have gone since. Where the choices hold records
@@ -75,11 +77,12 @@ internal static class TakeIn
         return books.File.InTransaction(c =>
         {
             Transfers.Ask(c, books);
-            var plan = ArrivalPlan.Of(c, Renamed(c, arriving), CancellationToken.None, report);
+            var settled = Settle(c, arriving, problems);
+            var plan = ArrivalPlan.Of(c, settled.Taken, CancellationToken.None, report, settled.Past.Count);
             original.GetAwaiter().GetResult();
-            var (waiting, cancelled) = (Waiting(c, arriving), new DocumentTable(c).Known(arriving.Cancelled).Count);
-            Save(c, books, arriving, plan);
-            var answer = TakeInAnswer.Of(plan, arriving, waiting, cancelled, problems, choices.Company, books.Today);
+            var waiting = Waiting(c, arriving);
+            Save(c, books, arriving, settled, plan);
+            var answer = TakeInAnswer.Of(plan, arriving, waiting, settled.Cancelled.Count, problems, choices.Company, books.Today);
             new AuditTable(c).Add(
                 books.Now,
                 books.Who,
@@ -103,26 +106,22 @@ internal static class TakeIn
         });
     }
 
-    // What replaces a document that came with an earlier file is that document, under the name that it has here. Of two that replace the
-    // same one, the first does.
-    private static IReadOnlyList<ArrivedRecord.Taken> Renamed(SqliteConnection company, ArrivingFile arriving)
+    private static SettledRecords Settle(SqliteConnection company, ArrivingFile arriving, Problems problems)
     {
-        var earlier = arriving.Taken.Select(Replaced).OfType<DocumentIdentity>().Distinct().ToList();
-        if (earlier.Count == 0)
-            return arriving.Taken;
-        var here = new DocumentTable(company).Known(earlier).Keys.ToHashSet();
-        return
-        [
-            .. arriving.Taken.Select(t =>
-                Replaced(t) is { } other && here.Remove(other) ? t with { Document = t.Document with { Identity = other } } : t
-            ),
-        ];
+        var settled = SettledRecords.Of(company, arriving);
+        foreach (var (record, by) in settled.Past)
+            problems.Notice(
+                new Problem(
+                    record.File,
+                    0,
+                    record.Place,
+                    $"{Quote.Of(record.SourceId)} was replaced at its source by {Quote.Of(by.SourceId)}; the older version changes nothing"
+                )
+            );
+        return settled;
     }
 
-    private static DocumentIdentity? Replaced(ArrivedRecord.Taken by) =>
-        by.Corrects is { } corrects ? by.Document.Identity with { SourceId = corrects.SourceId } : null;
-
-    private static void Save(SqliteConnection company, CompanyBooks books, ArrivingFile arriving, ArrivalPlan plan)
+    private static void Save(SqliteConnection company, CompanyBooks books, ArrivingFile arriving, SettledRecords settled, ArrivalPlan plan)
     {
         var (file, filed, choices) = (arriving.File, arriving.Taken, arriving.Choices);
         plan.Arrival = new ArrivalTable(company).Add(
@@ -146,6 +145,7 @@ internal static class TakeIn
             )
         );
         new SkippedTable(company).Add(plan.Arrival, choices.Source, arriving.Skipped);
+        new SupersededTable(company).Add(plan.Arrival, settled.Superseded);
         KeepStated(company, books, arriving, plan.Arrival);
         var incomplete = new IncompleteTable(company);
         foreach (var faulty in arriving.Faulty)
@@ -175,7 +175,7 @@ internal static class TakeIn
                     change.Id,
                     new AttachmentRow(file.Hash, file.Name, AttachmentEndpoints.Pdf, Iso.Text(books.Now), books.Who)
                 );
-        Cancel(company, books, arriving);
+        Cancelling.Run(company, books, file.Name, plan.Arrival, settled.Cancelled);
         incomplete.CameAs(plan.Changes.Select(c => (c.Composed.Document.Identity, c.Id)), Iso.Text(books.Now), books.Who);
     }
 
@@ -229,41 +229,6 @@ internal static class TakeIn
         }
     }
 
-    // What its source cancelled is set aside while it is open; once posted, that is a proposed correction.
-    private static void Cancel(SqliteConnection company, CompanyBooks books, ArrivingFile arriving)
-    {
-        var table = new DocumentTable(company);
-        var here = table.Load(table.Known(arriving.Cancelled).Values);
-        foreach (var sent in here.Where(d => d.State.IsSent()))
-            new CorrectionTable(company).Open(sent.Id, books.Now, books.Who, arriving.File.Name, CorrectionTable.Cancelled);
-        var open = here.Where(d => d.MayBeCoded).ToList();
-        if (open.Count == 0)
-            return;
-        using (var writer = new CodingWriter(company))
-        {
-            foreach (var document in open)
-            {
-                new AuditTable(company).Add(
-                    books.Now,
-                    books.Who,
-                    $"cancelled by its source, file {arriving.File.Name}",
-                    $"document/{document.Id}",
-                    Words<DocumentState>.Of(document.State),
-                    Words<SetAsideKind>.Of(SetAsideKind.Cancelled)
-                );
-                writer.Move(document, DocumentEvent.SetAside, setAside: SetAsideKind.Cancelled, setAsideBy: books.Who);
-            }
-
-            writer.Complete();
-        }
-
-        Recoding.RefreshSuppliers(
-            company,
-            [.. open.Select(d => d.Document.Supplier).Where(s => s.Length > 0).Distinct(Folded.Comparer)],
-            new CodingCause(books.Now, books.Who, $"file {arriving.File.Name}")
-        );
-    }
-
     private static int Waiting(SqliteConnection company, ArrivingFile arriving)
     {
         var known = arriving.Faulty.Count > 0 ? new IncompleteTable(company).Known(arriving.Faulty.Select(FingerprintOf)) : null;
@@ -281,7 +246,7 @@ internal static class TakeIn
     {
         var corrections = new CorrectionTable(company);
         foreach (var (id, document) in plan.Corrections)
-            corrections.Open(id, books.Now, books.Who, fileName, Text(document));
+            corrections.Open(id, plan.Arrival, books.Now, books.Who, fileName, Text(document));
         foreach (var id in corrections.OpenAmong(plan.SameAsPosted))
             corrections.Decide(id, books.Now, books.Who, "the source sent it as it was posted");
     }

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using Adnumera.Core.Documents;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
@@ -40,7 +41,7 @@ internal static class Transfers
         }
     }
 
-    /// <summary>Takes the two sides of a transfer apart, within the caller's transaction: the other side is coded as if it had come
+    /// <summary>Takes the two sides of a transfer apart, within the caller's transaction: both are coded as if they had come
     /// alone.</summary>
     /// <param name="company">The company's file.</param>
     /// <param name="books">The books.</param>
@@ -48,28 +49,36 @@ internal static class Transfers
     /// <exception cref="RefusedException">The other one is in the ledger, or on its way there.</exception>
     public static void Part(SqliteConnection company, CompanyBooks books, long id)
     {
-        var table = new TransferTable(company);
-        if (table.OtherSide(id) is not { } otherId)
-            return;
-        var other = new DocumentTable(company).Find(otherId)!;
-        if (other.State.IsSent())
+        if (!TryPart(company, books, id, out var other))
             throw new RefusedException(
                 "locked",
                 $"Its other side, {other.Document.Identity}, is in the ledger or on its way there. Nothing was changed.",
                 StatusCodes.Status409Conflict
             );
-        var (leaving, arriving) = other.SetAside == SetAsideKind.OtherSide ? (otherId, id) : (id, otherId);
+    }
+
+    /// <summary>The same; returns whether they could be taken apart: not once the other side is in the ledger or on its way there.</summary>
+    public static bool TryPart(SqliteConnection company, CompanyBooks books, long id, [NotNullWhen(false)] out StoredDocument? other)
+    {
+        var (table, documents) = (new TransferTable(company), new DocumentTable(company));
+        other = table.OtherSide(id) is { } otherId ? documents.Find(otherId) : null;
+        if (other is null)
+            return true;
+        if (other.State.IsSent())
+            return false;
+        var (leaving, arriving) = other.SetAside == SetAsideKind.OtherSide ? (other.Id, id) : (id, other.Id);
         table.Part(leaving);
         new PersonChoiceTable(company).SetPaymentAccount(arriving, "");
         Note(company, books, leaving, arriving, "not one transfer with its other side");
-        if (otherId == leaving)
+        if (documents.Find(leaving) is { SetAside: SetAsideKind.OtherSide } aside)
         {
             using var writer = new CodingWriter(company);
-            writer.Move(other, DocumentEvent.TakenUp);
+            writer.Move(aside, DocumentEvent.TakenUp);
             writer.Complete();
         }
 
-        Recoding.Recode(company, [otherId], new CodingCause(books.Now, books.Who, "its other side went"));
+        Recoding.Recode(company, [leaving, arriving], new CodingCause(books.Now, books.Who, "its other side went"));
+        return true;
     }
 
     /// <summary>Whether another day of transfers has waited long enough.</summary>

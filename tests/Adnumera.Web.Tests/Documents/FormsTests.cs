@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text;
 using System.Text.Json;
@@ -91,6 +92,58 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
         AssertSound(house);
     }
 
+    /// <summary>A charge, what replaced it, and what replaced that, each in a file of its own, in every order that they may be taken
+    /// in.</summary>
+    [Theory]
+    [InlineData("0 1 2")]
+    [InlineData("0 2 1")]
+    [InlineData("1 0 2")]
+    [InlineData("1 2 0")]
+    [InlineData("2 0 1")]
+    [InlineData("2 1 0")]
+    [InlineData("0 1 2 0 1")]
+    public async Task What_is_replaced_twice_is_one_document_of_the_last_version_in_whatever_order_its_files_come(string order)
+    {
+        string[] files =
+        [
+            Head + Transaction("a", "-12.00") + Foot,
+            Head + Transaction("b", "-13.00", more: "<CORRECTFITID>a<CORRECTACTION>REPLACE") + Foot,
+            Head + Transaction("c", "-14.00", more: "<CORRECTFITID>b<CORRECTACTION>REPLACE") + Foot,
+        ];
+        foreach (var file in order.Split(' '))
+            await Take(files[int.Parse(file, CultureInfo.InvariantCulture)]);
+        var rows = (await client.Get("documents")).GetProperty("rows").EnumerateArray().Where(r => Text(r, "state") != "set_aside");
+        Assert.Equal("14.00", Text(Assert.Single(rows), "total"));
+        AssertSound(house);
+    }
+
+    [Fact]
+    public async Task An_older_version_that_comes_again_says_that_it_is_one_and_changes_nothing()
+    {
+        var first = Head + Transaction("a", "-12.00") + Foot;
+        await Take(first);
+        await Take(Head + Transaction("b", "-13.00", more: "<CORRECTFITID>a<CORRECTACTION>REPLACE") + Foot);
+        var again = await Take(first);
+        Assert.Equal((0, 1), (again.GetProperty("updated").GetInt32(), again.GetProperty("unchanged").GetInt32()));
+        Assert.Contains("replaced at its source", Text(Assert.Single(again.GetProperty("notices").EnumerateArray()), "message"));
+        Assert.Equal("13.00", Text(await client.Get("documents/1"), "total"));
+    }
+
+    [Fact]
+    public async Task What_was_deleted_before_it_came_is_set_aside_as_it_comes()
+    {
+        await Take(
+            Head
+                + Transaction("z", "-1.00")
+                + Transaction("y", "-12.00", more: "<CORRECTFITID>a<CORRECTACTION>DELETE")
+                + Foot
+        );
+        var late = await Take(Head + Transaction("a", "-12.00") + Foot);
+        Assert.Equal((1, 1), (late.GetProperty("added").GetInt32(), late.GetProperty("cancelled").GetInt32()));
+        Assert.Equal("set_aside", Text(await client.Get("documents/2"), "state"));
+        AssertSound(house);
+    }
+
     [Fact]
     public async Task A_table_is_looked_at_read_by_its_layout_and_recognised_the_next_time()
     {
@@ -157,6 +210,36 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
         Assert.Equal("100.00", Text(await client.Get("documents/5"), "total"));
         await client.Dispatch(house);
         Assert.Equal("arrival", (await client.Refused(HttpMethod.Post, "arrivals/3/take-back")).Type);
+    }
+
+    [Theory]
+    [InlineData("-300.00", "XFER", 1)]
+    [InlineData("300.00", "PAYMENT", 2)]
+    public async Task Of_a_transfer_that_its_source_cancels_on_one_side_the_other_side_goes_on_alone(string amount, string type, int account)
+    {
+        var (from, to) = account == 1 ? ("", "0931") : ("0931", "");
+        await client.TakeIn(
+            "source,source_id,kind,document_date,payment_account,to_account,document_total,line,net\n"
+                + $"Bank,t,transfer,2026-11-12,{from},{to},300.00,1,300.00\n"
+        );
+        await Take(Head + Transaction("a", amount, type) + Foot);
+        Assert.Equal([1, 1], States(house, "ready", "set_aside"));
+        await Take(Head + Transaction("b", "-1.00", more: "<CORRECTFITID>a<CORRECTACTION>DELETE") + Foot);
+        var (other, cancelled) = (await client.Get("documents/1"), await client.Get("documents/2"));
+        Assert.Equal(("held", "cancelled"), (Text(other, "state"), Text(cancelled, "setAside")));
+        Assert.Equal(0, other.GetProperty("otherSide").GetInt32());
+        AssertSound(house);
+    }
+
+    [Fact]
+    public async Task What_a_file_proposed_for_something_posted_goes_with_it()
+    {
+        await client.TakeIn(Header + Bill(1));
+        await client.Dispatch(house);
+        await client.TakeIn(Header + Bill(1, total: "120.00"));
+        Assert.NotEqual(JsonValueKind.Null, (await client.Get("documents/1")).GetProperty("correction").ValueKind);
+        await client.Post("arrivals/2/take-back");
+        Assert.Equal(JsonValueKind.Null, (await client.Get("documents/1")).GetProperty("correction").ValueKind);
     }
 
     [Fact]
