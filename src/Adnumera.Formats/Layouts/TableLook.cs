@@ -10,8 +10,9 @@ namespace Adnumera.Formats.Layouts;
 /// <param name="Name">Its name in the header.</param>
 /// <param name="Dates">The patterns of dates that fit all that is filled.</param>
 /// <param name="Decimals">The decimal signs that fit all that is filled.</param>
+/// <param name="Group">The space or apostrophe that stands between groups of three digits; blank where none does.</param>
 /// <param name="IsNegative">Whether most of its numbers are negative.</param>
-public sealed record ColumnLook(string Name, IReadOnlyList<string> Dates, IReadOnlyList<string> Decimals, bool IsNegative);
+public sealed record ColumnLook(string Name, IReadOnlyList<string> Dates, IReadOnlyList<string> Decimals, string Group, bool IsNegative);
 
 /// <summary>A first look at a table: how it is written, its header and first rows. Detected, and shown to whoever says what it
 /// means.</summary>
@@ -32,11 +33,19 @@ public sealed partial class TableLook
         "d/M/yyyy",
         "MM/dd/yyyy",
         "M/d/yyyy",
+        "dd.MM.yy",
+        "d.M.yy",
+        "dd/MM/yy",
+        "d/M/yy",
+        "MM/dd/yy",
+        "M/d/yy",
         "dd-MM-yyyy",
         "MM-dd-yyyy",
         "d MMM yyyy",
         "dd MMM yyyy",
     ];
+
+    private static readonly string[] GroupSigns = ["'", "\u2019", " ", "\u00A0", "\u202F"];
 
     /// <summary>How it is written, as a layout without columns.</summary>
     public required Layout Written { get; init; }
@@ -128,35 +137,41 @@ public sealed partial class TableLook
     {
         var filled = cells.Where(c => c.Text.Length > 0).ToList();
         if (filled.Count == 0)
-            return new ColumnLook(name, [], [], false);
+            return new ColumnLook(name, [], [], "", false);
         var texts = filled.Where(c => c.Day is null).Select(c => c.Text).ToList();
         var dates = DatePatterns.Where(p =>
             texts.TrueForAll(t => DateOnly.TryParseExact(t, p, CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
         );
         var numbers = filled.Where(c => c.Number is null).Select(c => c.Text).ToList();
+        // A space or an apostrophe, where that is what stands between groups of three digits; not the other one of point and comma.
+        var group = GroupSigns.Where(s => numbers.Exists(n => n.Contains(s, StringComparison.Ordinal))).Take(2).ToList() is [var only]
+            ? only
+            : "";
         var isDay = filled.Exists(c => c.Day is not null);
         return new ColumnLook(
             name,
             isDay && texts.Count > 0 && !dates.Any()
                 ? []
                 : [.. dates.Where(p => texts.Count > 0 || p == DatePatterns[0]).Where(IsStrictest)],
-            isDay ? [] : [.. ((string[])[".", ","]).Where(s => numbers.TrueForAll(t => (s == "." ? Point() : Comma()).IsMatch(t)))],
+            isDay ? [] : [.. ((string[])[".", ","]).Where(s => numbers.TrueForAll(t => IsNumber(t, s)))],
+            group,
             filled.Count(c => c.Number < 0 || c.Text.StartsWith('-')) * 2 > filled.Count
         );
 
+        bool IsNumber(string text, string sign)
+        {
+            var plain = group.Length == 0 ? text : text.Replace(group, sign == "." ? "," : ".", StringComparison.Ordinal);
+            return (sign == "." ? Point() : Comma()).IsMatch(plain);
+        }
+
         // Where dd.MM.yyyy fits, d.M.yyyy says nothing more.
-        bool IsStrictest(string pattern) =>
-            !(pattern is "d.M.yyyy" or "d/M/yyyy" or "M/d/yyyy" or "d MMM yyyy")
-            || !dates.Contains(
-                pattern switch
-                {
-                    "d.M.yyyy" => "dd.MM.yyyy",
-                    "d/M/yyyy" => "dd/MM/yyyy",
-                    "M/d/yyyy" => "MM/dd/yyyy",
-                    _ => "dd MMM yyyy",
-                }
-            );
+        bool IsStrictest(string pattern) => !dates.Any(d => d != pattern && Loosely(d) == pattern);
     }
+
+    private static string Loosely(string pattern) =>
+        pattern.Contains("MMM", StringComparison.Ordinal)
+            ? pattern.Replace("dd", "d", StringComparison.Ordinal)
+            : pattern.Replace("dd", "d", StringComparison.Ordinal).Replace("MM", "M", StringComparison.Ordinal);
 
     // UTF-8 where the bytes are it, UTF-16 by its mark, else the usual one of spreadsheets in western languages.
     private static (string Name, string Text) Decoded(byte[] content)

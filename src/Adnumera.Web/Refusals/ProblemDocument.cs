@@ -3,7 +3,6 @@ using Adnumera.Core.Posting;
 using Adnumera.Storage.Files;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
-using Serilog;
 
 namespace Adnumera.Web.Refusals;
 
@@ -63,7 +62,7 @@ internal static class ProblemDocument
             ),
         };
         if (status == StatusCodes.Status500InternalServerError || type == "company-damaged")
-            Log.Error(error, "Fault at {Path}", http.Request.Path);
+            http.RequestServices.GetRequiredService<Serilog.ILogger>().Error(error, "Fault at {Path}", http.Request.Path);
         if (type == "busy")
             http.Response.Headers.RetryAfter = "2";
         if (error is RefusedException { RetryAfter: { } wait })

@@ -132,12 +132,7 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
     [Fact]
     public async Task What_was_deleted_before_it_came_is_set_aside_as_it_comes()
     {
-        await Take(
-            Head
-                + Transaction("z", "-1.00")
-                + Transaction("y", "-12.00", more: "<CORRECTFITID>a<CORRECTACTION>DELETE")
-                + Foot
-        );
+        await Take(Head + Transaction("z", "-1.00") + Transaction("y", "-12.00", more: "<CORRECTFITID>a<CORRECTACTION>DELETE") + Foot);
         var late = await Take(Head + Transaction("a", "-12.00") + Foot);
         Assert.Equal((1, 1), (late.GetProperty("added").GetInt32(), late.GetProperty("cancelled").GetInt32()));
         Assert.Equal("set_aside", Text(await client.Get("documents/2"), "state"));
@@ -215,7 +210,11 @@ public sealed class FormsTests() : ConnectedHouse("bookkeeper")
     [Theory]
     [InlineData("-300.00", "XFER", 1)]
     [InlineData("300.00", "PAYMENT", 2)]
-    public async Task Of_a_transfer_that_its_source_cancels_on_one_side_the_other_side_goes_on_alone(string amount, string type, int account)
+    public async Task Of_a_transfer_that_its_source_cancels_on_one_side_the_other_side_goes_on_alone(
+        string amount,
+        string type,
+        int account
+    )
     {
         var (from, to) = account == 1 ? ("", "0931") : ("0931", "");
         await client.TakeIn(

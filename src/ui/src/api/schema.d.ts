@@ -8577,6 +8577,7 @@ export interface components {
             name: string;
             dates: string[];
             decimals: string[];
+            group: string;
             isNegative: boolean;
         };
         CompanyAnswer: {

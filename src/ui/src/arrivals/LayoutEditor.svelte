@@ -12,6 +12,16 @@
 
   const table = $derived(layout.table);
   const signs: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' };
+  const groups: Record<string, string> = {
+    '': 'run on',
+    ',': 'a comma',
+    '.': 'a point',
+    ' ': 'a space',
+    '\u00A0': 'a hard space',
+    '\u202F': 'a narrow space',
+    "'": 'an apostrophe',
+    '\u2019': 'a curved apostrophe',
+  };
   const encodings = ['utf-8', 'windows-1252', 'utf-16', 'iso-8859-15'];
   const documents = [
     ['', 'each row is a document'],
@@ -62,6 +72,13 @@
       >
       <option value=".">a point</option>
       <option value=",">a comma</option>
+    </select></label
+  >
+  <label class="text-soft"
+    >Thousands
+    <select class="field mt-1 block" bind:value={layout.group} onchange={changed}>
+      <option value={null}>{groups[layout.groupSeen]} (as it seems)</option>
+      {#each Object.entries(groups) as [sign, name] (sign)}<option value={sign}>{name}</option>{/each}
     </select></label
   >
   <label class="text-soft"

@@ -19,11 +19,11 @@ interface Layout {
 
 /** What columns are usually called, for a first proposal that a person sees and may change. */
 const called: [RegExp, string][] = [
-  [/^(transaction |posting |booking |invoice )?date$|^day$|^datum$/i, 'document_date'],
+  [/^(transaction |posting |booking |invoice )?date$|^day$|^datum$|^buchungstag$/i, 'document_date'],
   [/^due( date)?$/i, 'due_date'],
-  [/^(net |transaction )?amount$|^net$|^betrag$/i, 'net'],
-  [/^(supplier|vendor|merchant|payee|shop|name)$/i, 'supplier'],
-  [/^(description|details|memo|text)$/i, 'description'],
+  [/^(net |transaction )?amount$|^net$|^betrag$|^montant$/i, 'net'],
+  [/^(supplier|vendor|merchant|payee|shop|name|empfänger|bénéficiaire)$/i, 'supplier'],
+  [/^(description|details|memo|text|verwendungszweck|zweck|libellé)$/i, 'description'],
   [/^category$/i, 'category'],
   [/^(reference|invoice|invoice number)$/i, 'reference'],
   [/^(id|transaction id)$/i, 'source_id'],
@@ -33,13 +33,15 @@ const called: [RegExp, string][] = [
   [/^(department|location|project|customer|item|notes)$/i, ''],
 ];
 
+const amounts = ['net', 'tax', 'document_total', 'unit_price'];
+
 /** What the columns of a table mean, while a person says it. */
 export class LayoutDraft {
   /** For each column of the table, what it is for us; blank for nothing. */
   fields = $state<string[]>([]);
   date = $state('');
   decimal = $state('');
-  /** The sign between groups of three digits; null for the other one of the two. */
+  /** The sign between groups of three digits; null for the one that stands there. */
   group = $state<string | null>(null);
   delimiter = $state(',');
   encoding = $state('utf-8');
@@ -73,7 +75,18 @@ export class LayoutDraft {
 
   /** The signs that fit the columns that are amounts. */
   get decimals(): string[] {
-    return this.common((c) => c.decimals, ['net', 'tax', 'document_total', 'unit_price']);
+    return this.common((c) => c.decimals, amounts);
+  }
+
+  /** The decimal sign that is chosen, or beyond doubt. */
+  get decimalSign(): string {
+    return this.decimal || this.decimals[0] || '.';
+  }
+
+  /** The sign that stands between groups of three digits, as it seems: a space, an apostrophe, or the other one of point and comma. */
+  get groupSeen(): string {
+    const signs = this.table.columns.filter((c, at) => c.group && amounts.includes(this.fields[at] ?? '')).map((c) => c.group);
+    return signs[0] ?? (this.decimalSign === ',' ? '.' : ',');
   }
 
   /** How the table is written, as layout.json. */
@@ -90,14 +103,13 @@ export class LayoutDraft {
       const before = columns[field];
       columns[field] = before === undefined ? name : [...(Array.isArray(before) ? before : [before]), name];
     });
-    const decimal = this.decimal || this.decimals[0] || '.';
     const constants = { ...this.constants, ...(this.kind && this.amounts === 'as_is' ? { kind: this.kind } : {}) };
     return JSON.stringify({
       columns,
       ...(Object.keys(constants).length ? { constants } : {}),
       date: this.date || this.dates[0] || 'yyyy-MM-dd',
-      decimal,
-      group: this.group ?? (decimal === ',' ? '.' : ','),
+      decimal: this.decimalSign,
+      group: this.group ?? this.groupSeen,
       ...this.writing,
       amounts: this.amounts,
       ...(this.document && this.amounts === 'as_is' ? { document: [this.document] } : {}),
