@@ -1,3 +1,4 @@
+using System.Numerics;
 using System.Runtime.InteropServices;
 
 namespace Adnumera.Core.Sources;
@@ -23,6 +24,7 @@ public sealed class Corrections
 /// <param name="problems">Where errors and notices go.</param>
 public sealed class OnceFilter(Problems problems)
 {
+    private static readonly ulong Seed = (ulong)Random.Shared.NextInt64();
     private readonly Dictionary<string, Seen> known = [],
         pending = [];
     private readonly List<string> files = [];
@@ -73,12 +75,8 @@ public sealed class OnceFilter(Problems problems)
 
     private static long WhatOf(ArrivedRecord record)
     {
-        var (one, other) = (new HashCode(), new HashCode());
-        void Add(long value)
-        {
-            one.Add(value);
-            other.Add(~value);
-        }
+        var digest = Seed;
+        void Add(long value) => digest = BitOperations.RotateLeft((digest ^ (ulong)value) * 0x9E3779B97F4A7C15, 27);
 
         switch (record)
         {
@@ -102,7 +100,7 @@ public sealed class OnceFilter(Problems problems)
                 break;
         }
 
-        return ((long)one.ToHashCode() << 32) | (uint)other.ToHashCode();
+        return (long)digest;
     }
 
     private static long CodeOf(Amounts.Currency currency) => (currency.Code[0] << 16) | (currency.Code[1] << 8) | currency.Code[2];
@@ -119,7 +117,7 @@ public sealed class OnceFilter(Problems problems)
             var text in (ReadOnlySpan<string>)
                 [d.Reference, d.Supplier, d.Employee, d.PaymentAccount, d.ToAccount, d.MerchantCode, d.Attachment, d.Settlement, d.Notes]
         )
-            hash.Add(text);
+            Text(text);
         for (var i = 0; i < d.Lines.Count; i++)
         {
             var line = d.Lines[i];
@@ -128,12 +126,14 @@ public sealed class OnceFilter(Problems problems)
                 var text in (ReadOnlySpan<string>)
                     [line.Description, line.Category, line.Item, line.CostCode, line.TaxCode, line.Account, line.OriginalAccount]
             )
-                hash.Add(text);
+                Text(text);
             hash.Add(line.Quantity);
             hash.Add(line.UnitPrice);
             hash.Add(line.Dimensions);
         }
 
         return hash.ToHashCode();
+
+        void Text(string text) => hash.Add(text.Length == 0 ? 0 : text.GetHashCode(StringComparison.Ordinal));
     }
 }

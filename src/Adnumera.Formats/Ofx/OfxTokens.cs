@@ -106,6 +106,9 @@ internal static class OfxTokens
         var header = head[..Math.Max(head.IndexOf('<', StringComparison.Ordinal), 0)];
         if (header.Contains("ENCODING:UTF-8", StringComparison.OrdinalIgnoreCase))
             return Utf8(content);
+        // Most have nothing else, whatever code page they name, and a code page takes its time.
+        if (Ascii.IsValid(content))
+            return Encoding.ASCII.GetString(content);
         Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
         return header.Contains("CHARSET:ISO-8859-1", StringComparison.OrdinalIgnoreCase)
             ? Encoding.Latin1.GetString(content)
@@ -126,19 +129,19 @@ internal static class OfxTokens
 
     private static IEnumerable<OfxToken> OfSgml(string text)
     {
-        // The same few tags come again and again: each is made a text once, as it is written.
-        var written = new Dictionary<string, OfxToken>();
-        var (known, tags) = (written.GetAlternateLookup<ReadOnlySpan<char>>(), new OfxTags());
+        // The same few tags come again and again, and mostly in the same order: each is made a text once, as it is written.
+        var written = new Dictionary<string, WrittenTag>();
+        var (known, tags, last) = (written.GetAlternateLookup<ReadOnlySpan<char>>(), new OfxTags(), new WrittenTag("", default));
         var at = text.IndexOf('<', StringComparison.Ordinal);
         while (at >= 0 && at < text.Length)
         {
             if (text[at] != '<')
             {
                 var next = text.IndexOf('<', at);
-                var words = text.AsSpan(at, (next < 0 ? text.Length : next) - at).Trim().ToString();
+                var words = Words(text.AsSpan(at, (next < 0 ? text.Length : next) - at).Trim());
                 at = next;
                 if (words.Length > 0)
-                    yield return new OfxToken(OfxTokenKind.Text, null, words.Contains('&') ? WebUtility.HtmlDecode(words).Trim() : words);
+                    yield return new OfxToken(OfxTokenKind.Text, null, words);
                 continue;
             }
 
@@ -151,15 +154,39 @@ internal static class OfxTokens
                 yield return tag;
         }
 
+        // A kind or a day is mostly the one that the same tag had before.
+        string Words(ReadOnlySpan<char> words)
+        {
+            if (words.IsEmpty || words.SequenceEqual(last.Before))
+                return words.IsEmpty ? "" : last.Text;
+            last.Before = words.ToString();
+            return last.Text = words.Contains('&') ? WebUtility.HtmlDecode(last.Before).Trim() : last.Before;
+        }
+
         OfxToken? Known(ReadOnlySpan<char> name)
         {
-            if (known.TryGetValue(name, out var token))
-                return token;
-            if (Tag(name.ToString(), tags) is not { } tag)
-                return null;
-            known[name] = tag;
-            return tag;
+            if (last.Next is { } next && name.SequenceEqual(next.Name))
+                return (last = next).Token;
+            if (!known.TryGetValue(name, out var found))
+            {
+                if (Tag(name.ToString(), tags) is not { } tag)
+                    return null;
+                found = known[name] = new WrittenTag(name.ToString(), tag);
+            }
+
+            last.Next = found;
+            return (last = found).Token;
         }
+    }
+
+    // A tag as it is written, and the tag and the text that followed it the last time.
+    private sealed class WrittenTag(string name, OfxToken token)
+    {
+        public string Name => name;
+        public OfxToken Token => token;
+        public WrittenTag? Next { get; set; }
+        public string Before { get; set; } = "";
+        public string Text { get; set; } = "";
     }
 
     // None for a comment or an instruction.
