@@ -109,6 +109,33 @@ public sealed class StorageTests : IDisposable
     }
 
     [Fact]
+    public void A_cause_counts_a_document_once_and_is_gone_with_it_even_before_it_was_added_up()
+    {
+        var bill = Bill(1, 70_00, "Sharpening");
+        bill = bill with { Total = 100_00, Lines = [bill.Lines[0], bill.Lines[0] with { Number = 2, Net = 30_00 }] };
+        books.Add(bill);
+        AssertCount(("held", 1, 100_00));
+        Assert.Equal(
+            [(1L, 100_00L)],
+            Read(c => new CountTable(c).Causes()).Kept.Where(k => k.Period == "").Select(k => (k.Documents, k.Money))
+        );
+        books.File.InTransaction(c =>
+        {
+            using var writer = new CodingWriter(c);
+            var stored = new DocumentTable(c).Find(1)!;
+            var (held, coded) = (
+                Composer(c).Compose(stored.Document),
+                Composer(c).Compose(bill with { Lines = [.. bill.Lines.Select(l => l with { Category = "Leather" })] })
+            );
+            writer.Recode(stored, held);
+            writer.Recode(stored, coded);
+            writer.Complete();
+            return 0;
+        });
+        Assert.Empty(Read(c => new CountTable(c).Causes()).Kept);
+    }
+
+    [Fact]
     public void Coding_anew_moves_count_holds_and_waiting_money_together()
     {
         books.Add(Bill(1, 70_00, "Sharpening"));

@@ -122,7 +122,7 @@ public sealed class CodingWriter : IDisposable
             revision ?? document.Revision
         );
         if (state != DocumentState.Held)
-            rows.RemoveHolds(document.Id);
+            rows.Holds.Remove(document.Id);
         var tally = TallyOf(document.Document);
         count.Stand(document.Document.Identity.Source, document.Period, document.State, document.Document.Kind, default(Tally) - tally);
         count.Stand(document.Document.Identity.Source, document.Period, state, document.Document.Kind, tally);
@@ -133,7 +133,7 @@ public sealed class CodingWriter : IDisposable
     {
         // A new revision: what is sent next is another instruction, with a key of its own.
         Move(document, DocumentEvent.Refused, revision: document.Revision + 1);
-        rows.WriteHold(document.Id, refused);
+        rows.Holds.Write(document.Id, document.Document, document.Period, [refused]);
     }
 
     /// <summary>Writes the count.</summary>
@@ -141,6 +141,7 @@ public sealed class CodingWriter : IDisposable
     {
         count.Save();
         values.Save();
+        rows.Holds.Save();
     }
 
     /// <inheritdoc/>

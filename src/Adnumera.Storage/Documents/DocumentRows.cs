@@ -40,9 +40,8 @@ internal sealed class DocumentRows : IDisposable
         removeDimensions,
         insertKey,
         removeKeys,
-        insertHold,
-        removeHolds,
         insertDue;
+    private readonly HoldRows holds;
     private readonly Prepared[] all,
         removeAll;
 
@@ -74,12 +73,10 @@ internal sealed class DocumentRows : IDisposable
         removeDimensions = new Prepared(company, "delete from line_dimension where document_id = @id", "id");
         insertKey = Prepared.Insert(company, "duplicate_key", "key document_id", "on conflict do nothing");
         removeKeys = new Prepared(company, "delete from duplicate_key where document_id = @id", "id");
-        insertHold = Prepared.Insert(company, "hold", "document_id line reason value detail", "on conflict do nothing");
-        removeHolds = new Prepared(company, "delete from hold where document_id = @id", "id");
+        holds = new HoldRows(company);
         insertDue = Prepared.Insert(company, "text_due", "document_id", "on conflict do nothing");
         removeAll =
         [
-            removeHolds,
             removeKeys,
             removeDimensions,
             removeLines,
@@ -90,7 +87,7 @@ internal sealed class DocumentRows : IDisposable
         ];
         all =
         [
-            .. removeAll.Skip(4),
+            .. removeAll.Skip(3),
             insertHead,
             updateHead,
             updateCoding,
@@ -101,8 +98,6 @@ internal sealed class DocumentRows : IDisposable
             removeDimensions,
             insertKey,
             removeKeys,
-            insertHold,
-            removeHolds,
             insertDue,
         ];
     }
@@ -113,7 +108,7 @@ internal sealed class DocumentRows : IDisposable
         insertHead.Run([id, d.Identity.Source, d.Identity.SourceId, .. Head(d, at), .. Coding(coded, state, period)]);
         WriteKeys(id, d);
         WriteLines(id, coded);
-        WriteHolds(id, coded.Reasons);
+        holds.Write(id, d, period, coded.Reasons);
     }
 
     public void Replace(long id, Composition coded, ArrivalPlace at)
@@ -131,8 +126,8 @@ internal sealed class DocumentRows : IDisposable
         updateCoding.Run([id, .. Coding(coded, state, period)]);
         if (lines)
             UpdateLines(id, coded);
-        RemoveHolds(id);
-        WriteHolds(id, coded.Reasons);
+        holds.Remove(id);
+        holds.Write(id, coded.Document, period, coded.Reasons);
     }
 
     public void Rekey(long id, Document document)
@@ -144,20 +139,16 @@ internal sealed class DocumentRows : IDisposable
     /// <summary>Takes a document out, and whatever else stands under its number.</summary>
     public void Remove(long id)
     {
+        holds.Remove(id);
         foreach (var prepared in removeAll)
             prepared.Run(id);
     }
 
-    public void RemoveHolds(long id) => removeHolds.Run(id);
-
-    public void WriteHold(long id, HoldReason reason)
-    {
-        var words = ReasonWords.Of(reason);
-        insertHold.Run(id, reason.OnLine ?? 0, words.Word, words.Value, words.Detail);
-    }
+    public HoldRows Holds => holds;
 
     public void Dispose()
     {
+        holds.Dispose();
         foreach (var prepared in all)
             prepared.Dispose();
     }
@@ -250,12 +241,6 @@ internal sealed class DocumentRows : IDisposable
     {
         foreach (var key in DuplicateRule.StandsUnder(document))
             insertKey.Run(key, id);
-    }
-
-    private void WriteHolds(long id, IReadOnlyList<HoldReason> reasons)
-    {
-        foreach (var reason in reasons)
-            WriteHold(id, reason);
     }
 
     private static string Free(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";

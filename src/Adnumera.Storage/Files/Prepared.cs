@@ -13,6 +13,9 @@ internal sealed class Prepared : IDisposable
 
     // Where each of the given values goes: a statement may name them in another order.
     private readonly int[] places;
+
+    // What stands there from the row before: most columns of most rows say the same again, and a statement keeps what it was given.
+    private readonly object?[] given;
     private byte[] buffer = new byte[512];
 
     /// <summary>Any statement.</summary>
@@ -23,6 +26,7 @@ internal sealed class Prepared : IDisposable
     {
         file = connection.Handle!;
         SqliteException.ThrowExceptionForRC(raw.sqlite3_prepare_v2(file, sql, out statement), file);
+        given = new object?[parameters.AsSpan().Count(' ') + 1];
         places = [.. parameters.Split(' ').Select(name => raw.sqlite3_bind_parameter_index(statement, $"@{name}"))];
     }
 
@@ -40,7 +44,13 @@ internal sealed class Prepared : IDisposable
     public void Run(params ReadOnlySpan<object> values)
     {
         for (var i = 0; i < values.Length; i++)
+        {
+            if (values[i].Equals(given[i]))
+                continue;
             SqliteException.ThrowExceptionForRC(Bind(places[i], values[i]), file);
+            given[i] = values[i];
+        }
+
         var step = raw.sqlite3_step(statement);
         var reset = raw.sqlite3_reset(statement);
         if (step is not (raw.SQLITE_DONE or raw.SQLITE_ROW))

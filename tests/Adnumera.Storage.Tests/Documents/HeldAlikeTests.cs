@@ -7,13 +7,11 @@ public sealed class HeldAlikeTests : IDisposable
 {
     private readonly Books books = new();
 
-    [Theory]
-    [InlineData("hold_is_counted")]
-    [InlineData("hold_is_not_counted")]
-    public void Counting_a_cause_looks_at_the_document_alone(string trigger) =>
+    [Fact]
+    public void Counting_a_cause_looks_at_the_document_alone() =>
         books.File.Read(c =>
         {
-            var made = c.ExecuteScalar<string>("select sql from sqlite_schema where name = @trigger", new { trigger })!;
+            var made = c.ExecuteScalar<string>("select sql from sqlite_schema where name = 'hold_is_not_counted'")!;
             var from = made.IndexOf("(select 1 from hold", StringComparison.Ordinal);
             var asked = made[(from + 1)..made.IndexOf(')', from)]
                 .Replace("new.", "", StringComparison.Ordinal)
