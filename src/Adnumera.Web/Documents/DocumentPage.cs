@@ -47,7 +47,7 @@ internal static class DocumentPage
         var journal = sent is null ? JournalView.Of(composed, chart) : JournalView.Of(sent, composed, chart);
         var arrival = new ArrivalTable(company).Find(stored.ArrivalId)!;
         var undecided = sent is null && stored.MayBeCoded ? UndecidedLines.Of(composed) : [];
-        var (debit, credit) = (journal.Sum(j => Math.Max(j.Signed, 0)), journal.Sum(j => Math.Max(-j.Signed, 0)));
+        var (debit, credit, balances) = JournalView.Totals(journal, undecided);
         string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
         return new DocumentAnswer
         {
@@ -97,7 +97,7 @@ internal static class DocumentPage
             Undecided = [.. undecided.Select(u => new UndecidedLine(u.Title, Money(Math.Max(u.Signed, 0)), Money(Math.Max(-u.Signed, 0))))],
             Debit = Money(debit),
             Credit = Money(credit),
-            Balanced = debit == credit && debit != 0 && undecided.Count == 0,
+            Balanced = balances,
             Reasons = [.. HoldTable.Of(company, id).Select(h => Reason(document, h))],
             Notices = Noticed(stored, today),
             Correction = Correction(company, document, id),

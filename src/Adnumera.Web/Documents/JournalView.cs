@@ -73,4 +73,14 @@ internal sealed record JournalView(
             Because,
             DocumentLine
         );
+
+    /// <summary>What a journal adds up to, and whether it balances: with nothing undecided, and not as nothing.</summary>
+    public static (long Debit, long Credit, bool Balances) Totals(
+        IReadOnlyList<JournalView> journal,
+        IReadOnlyList<(string Title, long Signed)> undecided
+    )
+    {
+        var (debit, credit) = (journal.Sum(j => Math.Max(j.Signed, 0)), journal.Sum(j => Math.Max(-j.Signed, 0)));
+        return (debit, credit, debit == credit && debit != 0 && undecided.Count == 0);
+    }
 }

@@ -124,7 +124,7 @@ internal sealed class Completing
         var composed = change.Composed;
         var journal = JournalView.Of(composed, chart);
         var undecided = UndecidedLines.Of(composed);
-        var (debit, credit) = (journal.Sum(j => Math.Max(j.Signed, 0)), journal.Sum(j => Math.Max(-j.Signed, 0)));
+        var (debit, credit, balances) = JournalView.Totals(journal, undecided);
         string Money(long minor) => AmountText.Format(minor, read.Currency.Digits);
         return new BecomesAnswer(
             change.Before is null ? ArrivalEffect.Added : ArrivalEffect.Updated,
@@ -135,7 +135,7 @@ internal sealed class Completing
             [.. undecided.Select(u => new UndecidedLine(u.Title, Money(Math.Max(u.Signed, 0)), Money(Math.Max(-u.Signed, 0))))],
             Money(debit),
             Money(credit),
-            debit == credit && debit != 0 && undecided.Count == 0,
+            balances,
             composed.Head.Form,
             Day.Text(composed.EntryDate),
             composed.Head.Reference,

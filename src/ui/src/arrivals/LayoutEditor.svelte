@@ -1,7 +1,7 @@
 <script lang="ts">
   import { words } from '../amounts/format';
   import { vocabulary } from '../frame/vocabulary';
-  import type { LayoutDraft } from './layout.svelte';
+  import { isAmount, type LayoutDraft } from './layout.svelte';
 
   /** What the columns of a table mean: each is pointed at, above its first rows. */
   let {
@@ -47,7 +47,9 @@
     <tbody>
       {#each table.rows.slice(0, 5) as row, r (r)}
         <tr>
-          {#each row as cell, i (i)}<td class={['max-w-56 truncate', layout.fields[i] ? '' : 'text-soft']}>{cell}</td>{/each}
+          {#each row as cell, i (i)}<td
+              class={['max-w-56 truncate', layout.fields[i] ? '' : 'text-soft', isAmount(layout.fields[i]) && 'n']}>{cell}</td
+            >{/each}
         </tr>
       {/each}
     </tbody>

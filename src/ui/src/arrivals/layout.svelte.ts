@@ -35,6 +35,9 @@ const called: [RegExp, string][] = [
 
 const amounts = ['net', 'tax', 'document_total', 'unit_price'];
 
+/** Whether a field of ours is an amount. */
+export const isAmount = (field = ''): boolean => amounts.includes(field);
+
 /** What the columns of a table mean, while a person says it. */
 export class LayoutDraft {
   /** For each column of the table, what it is for us; blank for nothing. */
@@ -85,7 +88,7 @@ export class LayoutDraft {
 
   /** The sign that stands between groups of three digits, as it seems: a space, an apostrophe, or the other one of point and comma. */
   get groupSeen(): string {
-    const signs = this.table.columns.filter((c, at) => c.group && amounts.includes(this.fields[at] ?? '')).map((c) => c.group);
+    const signs = this.table.columns.filter((c, at) => c.group && isAmount(this.fields[at])).map((c) => c.group);
     return signs[0] ?? (this.decimalSign === ',' ? '.' : ',');
   }
 
