@@ -18,16 +18,45 @@ public static class OfxFile
     /// <param name="file">The file.</param>
     /// <param name="source">The source.</param>
     /// <param name="paymentAccount">What the account is called; blank for the last four of its number.</param>
+    /// <param name="holds">Whether a transaction that cannot be read is held by itself; otherwise it is the file's fault.</param>
     /// <exception cref="FileFaultException">It breaks its own standard.</exception>
-    public static IEnumerable<ArrivedRecord> Read(ArrivedFile file, string source, string paymentAccount)
+    public static IEnumerable<ArrivedRecord> Read(ArrivedFile file, string source, string paymentAccount, bool holds = false)
     {
         var isXml = OfxTokens.IsXml(file.Content);
         var place = new OfxPlace(isXml);
         foreach (var token in OfxTokens.Of(file.Content, isXml))
             if (place.Take(token) is { } done)
-                yield return RecordOf(done, file.Name, source, paymentAccount);
+                yield return holds ? Held(done, file.Name, source, paymentAccount) : RecordOf(done, file.Name, source, paymentAccount);
         place.End();
     }
+
+    // A statement that does not say whose it is, or in which money, is not a fault of its transactions.
+    private static ArrivedRecord Held(OfxTransaction t, string file, string source, string paymentAccount)
+    {
+        try
+        {
+            return RecordOf(t, file, source, paymentAccount);
+        }
+        catch (FileFaultException e) when (t.Account.Length > 0 && t.Currency.Length > 0)
+        {
+            var last = LastFour(t.Account);
+            var typed = OfxTyped.Of(t, source, First(paymentAccount, last));
+            return new ArrivedRecord.Faulty(file, e.Place, typed, [new Problem(file, 0, e.Place, e.Message)])
+            {
+                Account = last,
+                Key = t[OfxField.FitId] is { Length: > 0 } id ? new RecordKey(t.Account, id) : null,
+            };
+        }
+    }
+
+    /// <summary>Whether a transaction moves money between two own accounts.</summary>
+    internal static bool Moves(OfxTransaction t, long amount) =>
+        t[OfxField.TrnType].ToUpperInvariant() switch
+        {
+            "XFER" or "ATM" or "CASH" => true,
+            "PAYMENT" => t.IsCard && amount > 0,
+            _ => false,
+        };
 
     private static ArrivedRecord RecordOf(OfxTransaction t, string file, string source, string paymentAccount)
     {
@@ -75,7 +104,7 @@ public static class OfxFile
             return Skipped(SkipReason.Pending, "It is not settled yet");
         if (amount == 0)
             return Skipped(SkipReason.Zero, "It moves no money");
-        var moves = type is "XFER" or "ATM" or "CASH" || (t.IsCard && type == "PAYMENT" && amount > 0);
+        var moves = Moves(t, amount);
         if (!moves && amount > 0 && !t.IsCard)
             return Skipped(SkipReason.Incoming, "Money was received");
         return new ArrivedRecord.Taken(
@@ -134,10 +163,10 @@ public static class OfxFile
             _ => field.ToString().ToUpperInvariant(),
         };
 
-    private static string LastFour(string account) => account.Length > 4 ? account[^4..] : account;
+    internal static string LastFour(string account) => account.Length > 4 ? account[^4..] : account;
 
     // A decimal point or comma, and a plus, as the standard allows (3.2.9). What is wrong with it; null for nothing.
-    private static string? Amount(string text, Currency currency, out long minor)
+    internal static string? Amount(string text, Currency currency, out long minor)
     {
         var plain = (text.StartsWith('+') ? text[1..] : text).Replace(',', '.');
         if (plain.StartsWith('.') || plain.StartsWith("-.", StringComparison.Ordinal))
@@ -148,7 +177,7 @@ public static class OfxFile
         return fault == AmountText.Fault.None ? null : Fields.Message(fault, text, currency);
     }
 
-    private static string First(string one, string other) => one.Length > 0 ? one : other;
+    internal static string First(string one, string other) => one.Length > 0 ? one : other;
 
     private static string Named(string supplier, string description) =>
         First(supplier, description) is { Length: > 0 } name ? $": {name}" : "";

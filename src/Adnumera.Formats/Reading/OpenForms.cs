@@ -1,3 +1,4 @@
+using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Camt;
 using Adnumera.Formats.Documents;
@@ -17,7 +18,7 @@ public static class OpenForms
                 ArrivalForm.Ofx,
                 "an OFX statement",
                 f => OfxFile.Recognises(f.Content),
-                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount),
+                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount, c.HoldsFaulty),
                 f => OfxFile.MayCorrect(f.Content)
             ),
             new Form(
@@ -55,9 +56,28 @@ public static class OpenForms
         public bool Recognises(ArrivedFile file) => Knows(file);
 
         public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems) =>
-            [.. Records(file, choices)];
+            [.. Records(file, choices).Select(r => choices is { IsStrict: true, HoldsFaulty: true } ? Kept(r) : r)];
 
         public IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems) => Records(file, choices);
+
+        // What the application does not keep is held with the record that says it.
+        private static ArrivedRecord Kept(ArrivedRecord record)
+        {
+            if (record is not ArrivedRecord.Taken { Document: var document })
+                return record;
+            var said = DocumentLimits
+                .Broken(document)
+                .Select(b => new Problem(record.File, 0, $"{record.Place}, {b.Column}", b.Problem))
+                .ToList();
+            return said.Count == 0
+                ? record
+                : new ArrivedRecord.Faulty(record.File, record.Place, TypedDocuments.Of(document), said)
+                {
+                    Account = record.Account,
+                    Key = record.Key,
+                    Corrects = record.Corrects,
+                };
+        }
 
         public bool MayCorrect(ArrivedFile file) => Corrects?.Invoke(file) ?? false;
     }

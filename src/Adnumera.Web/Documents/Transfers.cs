@@ -57,7 +57,8 @@ internal static class Transfers
             );
     }
 
-    /// <summary>The same; returns whether they could be taken apart: not once the other side is in the ledger or on its way there.</summary>
+    /// <summary>The same; returns whether they could be taken apart: not once the other side is in the ledger or on its way
+    /// there.</summary>
     public static bool TryPart(SqliteConnection company, CompanyBooks books, long id, [NotNullWhen(false)] out StoredDocument? other)
     {
         var (table, documents) = (new TransferTable(company), new DocumentTable(company));

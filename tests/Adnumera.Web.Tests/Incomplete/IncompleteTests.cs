@@ -97,6 +97,55 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
         }
     }
 
+    [Theory]
+    [InlineData("TRNAMT", "<TRNAMT>-1O.00", "<TRNAMT>-10.00")]
+    [InlineData("DTPOSTED", "<DTPOSTED>2026111", "<DTPOSTED>20261112")]
+    [InlineData("supplier", "<NAME>LARK\u202ESPUR", "<NAME>LARKSPUR")]
+    public async Task Of_a_statement_what_cannot_be_read_is_held_and_ends_where_the_sound_statement_ends(
+        string field,
+        string wrong,
+        string right
+    )
+    {
+        var sound =
+            "OFXHEADER:100\nENCODING:UTF-8\n\n<OFX><CREDITCARDMSGSRSV1><CCSTMTTRNRS><CCSTMTRS><CURDEF>USD<CCACCTFROM><ACCTID>5500004417"
+            + "</CCACCTFROM><BANKTRANLIST><STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20261112<TRNAMT>-12.00<FITID>a<NAME>HEXHAM</STMTTRN>"
+            + "<STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20261112<TRNAMT>-10.00<FITID>b<NAME>LARKSPUR</STMTTRN>"
+            + "</BANKTRANLIST></CCSTMTRS></CCSTMTTRNRS></CREDITCARDMSGSRSV1></OFX>";
+        var at = sound.LastIndexOf(right, StringComparison.Ordinal);
+        var damaged = sound[..at] + wrong + sound[(at + right.Length)..];
+        var shown = await Send("arrivals/preview?fileName=a.ofx&source=Card", damaged);
+        Assert.Equal((1, 1), (Number(shown, "added"), Number(shown, "incomplete")));
+        Assert.Contains(field, shown.GetProperty("errors")[0].GetRawText(), StringComparison.Ordinal);
+        await Send("arrivals?fileName=a.ofx&source=Card&hold=true", damaged);
+        var id = Assert.Single((await client.Get("incomplete")).GetProperty("documents").EnumerateArray()).GetProperty("id").GetInt64();
+        await Correct(
+            id,
+            (column, text) =>
+                column switch
+                {
+                    "net" or "document_total" => "10.00",
+                    "document_date" => "2026-11-12",
+                    "supplier" or "description" => "LARKSPUR",
+                    _ => text,
+                }
+        );
+        if (field == "TRNAMT")
+        {
+            // Which way the money went nobody can know of such an amount.
+            var row = await client.Get($"incomplete/{id}");
+            Assert.NotEmpty(row.GetProperty("wrong").EnumerateArray());
+            var head = Texts(row.GetProperty("head"));
+            head["kind"] = "card_charge";
+            await Save(id, head, Texts(row.GetProperty("lines")[0]));
+        }
+
+        await client.Post($"incomplete/{id}/take-in", new { });
+        var again = await Send("arrivals?fileName=b.ofx&source=Card", sound);
+        Assert.Equal((0, 2), (Number(again, "added"), Number(again, "unchanged")));
+        AssertSound(house);
+    }
+
     [Fact]
     public async Task What_is_left_can_be_taken_up_and_a_file_that_is_taken_back_holds_nothing()
     {
