@@ -178,6 +178,7 @@ public static class Application
         company.MapIncomplete();
         company.MapAttachments();
         company.MapDocuments();
+        company.MapLabels();
         company.MapMapping();
         company.MapRecodings();
         company.MapPosting();

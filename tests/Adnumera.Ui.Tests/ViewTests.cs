@@ -277,6 +277,24 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
     }
 
     [Fact]
+    public void A_label_is_put_on_found_by_and_taken_off()
+    {
+        browser.Go("bindery/arrivals?state=posted");
+        browser.Find("//tbody/tr").Click();
+        browser.Field("Put a label on").SendKeys("Spring fair" + Keys.Enter);
+        browser.Link("Spring fair").Click();
+        browser.Text("label “Spring fair”");
+        browser.Text("1 document,");
+        browser.Find("//tbody/tr").Click();
+        browser.Find("//button[@aria-label='Take Spring fair off']");
+        browser.Find("//button[@aria-label='Take Spring fair off']").Click();
+        browser.Gone("//a[normalize-space(.)='Spring fair']");
+        browser.Button("Undo").Click();
+        browser.Find("//button[@aria-label='Take Spring fair off']").Click();
+        browser.Text("labels: Spring fair → nothing");
+    }
+
+    [Fact]
     public void A_duplicate_is_decided_on_its_own_page_and_can_be_undone()
     {
         browser.Go("bindery/arrivals?reason=possible_duplicate");

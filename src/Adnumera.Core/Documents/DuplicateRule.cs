@@ -28,7 +28,7 @@ public static class DuplicateRule
             : [Amount(document, document.Party, "any"), Amount(document, document.Party, "blank")];
     }
 
-    /// <summary>The keys under which a document looks for earlier ones.</summary>
+    /// <summary>The keys under which a document looks for earlier ones. Under the same it finds those that would look for it.</summary>
     /// <param name="document">The document.</param>
     /// <param name="suppliers">All spellings that count as one with a supplier's, its own among them.</param>
     /// <param name="accounts">All names and numbers of the payment account that a text means, the text among them.</param>
@@ -53,31 +53,6 @@ public static class DuplicateRule
         return document.Reference.Length > 0
             ? [.. parties.SelectMany(p => (long[])[Reference(document, p), Amount(document, p, "blank")]).Distinct()]
             : [.. parties.Select(p => Amount(document, p, "any")).Distinct()];
-    }
-
-    /// <summary>The keys under which stand all that may be duplicates of a document, later ones as earlier ones.</summary>
-    /// <param name="document">The document.</param>
-    /// <param name="suppliers">As for <see cref="AsksFor"/>.</param>
-    /// <param name="accounts">As for <see cref="AsksFor"/>.</param>
-    public static IReadOnlyList<long> AskedUnder(
-        Document document,
-        Func<string, IEnumerable<string>> suppliers,
-        Func<string, IEnumerable<string>> accounts
-    )
-    {
-        if (document.Kind.IsCard() || document.Party.Length == 0)
-            return AsksFor(document, suppliers, accounts);
-        var parties = document.Kind == DocumentKind.ExpenseClaim ? [document.Party] : suppliers(document.Party);
-        return
-        [
-            .. parties
-                .SelectMany(p =>
-                    document.Reference.Length > 0
-                        ? (long[])[Reference(document, p), Amount(document, p, "any")]
-                        : [Amount(document, p, "any")]
-                )
-                .Distinct(),
-        ];
     }
 
     private static long Reference(Document d, string party) => Key("reference", Kind(d), Folded.Of(party), Folded.Of(d.Reference));

@@ -30,14 +30,15 @@ public static class OfxFile
         place.End();
     }
 
-    // A statement that does not say whose it is, or in which money, is not a fault of its transactions.
+    // A statement that does not say whose it is, or in which money, is not a fault of its transactions; and nothing is replaced by what
+    // nobody can read.
     private static ArrivedRecord Held(OfxTransaction t, string file, string source, string paymentAccount)
     {
         try
         {
             return RecordOf(t, file, source, paymentAccount);
         }
-        catch (FileFaultException e) when (t.Account.Length > 0 && t.Currency.Length > 0)
+        catch (FileFaultException e) when (t.Account.Length > 0 && t.Currency.Length > 0 && t[OfxField.CorrectFitId].Length == 0)
         {
             var last = LastFour(t.Account);
             var typed = OfxTyped.Of(t, source, First(paymentAccount, last));

@@ -29,6 +29,9 @@ public sealed record DocumentFilter
     /// <summary>The account that a line was decided to go to.</summary>
     public string? Account { get; init; }
 
+    /// <summary>A label that they have.</summary>
+    public string? Label { get; init; }
+
     /// <summary>The file that they came with last.</summary>
     public long? Arrival { get; init; }
 

@@ -28,6 +28,7 @@ internal sealed class DocumentRows : IDisposable
         "recoding_due",
         "text_due",
         "attachment",
+        "document_label",
     ];
 
     private readonly Prepared insertHead,

@@ -65,9 +65,7 @@ public sealed class DuplicateTable
                 new { ids = JsonSerializer.Serialize(ids) }
             )
         );
-        foreach (
-            var keys in documents.SelectMany(d => DuplicateRule.AskedUnder(d.Document, suppliers, accounts)).Distinct().Chunk(KeysAtOnce)
-        )
+        foreach (var keys in documents.SelectMany(d => DuplicateRule.AsksFor(d.Document, suppliers, accounts)).Distinct().Chunk(KeysAtOnce))
             found.UnionWith(
                 company.Query<long>(
                     "select k.document_id from json_each(@keys) j join duplicate_key k on k.key = j.value",

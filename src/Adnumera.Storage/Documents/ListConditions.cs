@@ -89,6 +89,15 @@ internal sealed class ListConditions
                 Add("select 0 as id where 0", "0");
         }
 
+        if (!string.IsNullOrWhiteSpace(filter.Label))
+        {
+            Parameters.Add("label", Folded.Of(filter.Label));
+            Add(
+                "select document_id as id from document_label where label_key = @label",
+                "exists (select 1 from document_label t where t.label_key = @label and t.document_id = d.id)"
+            );
+        }
+
         if (filter.Arrival is { } arrival)
         {
             Parameters.Add("arrival", arrival);

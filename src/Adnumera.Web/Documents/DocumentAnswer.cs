@@ -102,6 +102,9 @@ public sealed record DocumentAnswer
     /// <summary>Pictures and PDFs that belong to it.</summary>
     public required IReadOnlyList<AttachmentAnswer> Attachments { get; init; }
 
+    /// <summary>Its labels, by the alphabet.</summary>
+    public required IReadOnlyList<string> Labels { get; init; }
+
     /// <summary>Whether the original of the file is kept.</summary>
     public required bool HasOriginal { get; init; }
 

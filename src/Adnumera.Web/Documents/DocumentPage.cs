@@ -89,6 +89,7 @@ internal static class DocumentPage
             ArrivalId = arrival.Id,
             FileName = arrival.FileName,
             Attachments = AttachmentEndpoints.Of(new AttachmentTable(company), id, arrival),
+            Labels = new LabelTable(company).Of(id),
             HasOriginal = arrival.Original == 1,
             ArrivedAt = arrival.At,
             FoundAt = stored.FoundAt,

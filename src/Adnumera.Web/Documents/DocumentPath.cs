@@ -93,6 +93,7 @@ internal static class DocumentPath
                 : $"line {after.Line}: {Named(before.Account, chart)} → {chart.Title(after.Account)}, chosen",
             Decisions.ChosePaymentAccount =>
                 $"payment account: {Filled(row.Before)} → {(row.After.Length > 0 ? row.After : "what the source says")}",
+            LabelEndpoints.Labelled => $"labels: {Filled(row.Before)} → {Filled(row.After)}",
             _ => row.What,
         };
 

@@ -27,6 +27,8 @@ public sealed record ListQuery
 
     public string? Account { get; init; }
 
+    public string? Label { get; init; }
+
     public string? Text { get; init; }
 
     /// <summary>The file that they came with last.</summary>
@@ -54,6 +56,7 @@ public sealed record ListQuery
             KeyKind = KeyKind?.ReadOrNone("keyKind"),
             Key = Key,
             Account = Account,
+            Label = Label,
             Arrival = Arrival,
             Text = Text,
             Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),

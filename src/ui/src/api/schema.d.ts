@@ -693,6 +693,139 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LabelsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/recodings": {
         parameters: {
             query?: never;
@@ -2575,6 +2708,7 @@ export interface paths {
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
+                    label?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
@@ -2654,6 +2788,7 @@ export interface paths {
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
+                    label?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
@@ -8755,6 +8890,7 @@ export interface components {
             arrivalId: number;
             fileName: string;
             attachments: components["schemas"]["AttachmentAnswer"][];
+            labels: string[];
             hasOriginal: boolean;
             arrivedAt: string;
             foundAt: string;
@@ -9092,6 +9228,9 @@ export interface components {
             /** Format: int64 */
             documents: number;
             money: string;
+        };
+        LabelsRequest: {
+            labels: string[];
         };
         /** @enum {unknown} */
         LedgerFeature: "departments" | "locations" | "projects" | "customers" | "tax" | "journals" | "items";

@@ -27,6 +27,10 @@
     queryKey: [place.company, 'overview', ''],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
+  const labels = createQuery(() => ({
+    queryKey: [place.company, 'labels'],
+    queryFn: () => answer(api.GET('/api/companies/{companyId}/labels', { params: { path: { companyId: place.company } } })),
+  }));
   const all = $derived(documents.data?.pages.flatMap((p) => p.rows) ?? []);
   const total = $derived(documents.data?.pages[0]);
   const narrowed = $derived(narrowings.filter((n) => list[n] && n !== 'reasonValue' && n !== 'keyKind'));
@@ -46,6 +50,7 @@
     reason: () => `reason: ${words(list.reason!)}${list.reasonValue ? ` “${list.reasonValue}”` : ''}`,
     key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
     account: () => `account ${list.account}`,
+    label: () => `label “${list.label}”`,
     arrival: () => 'of one file',
     text: () => `“${list.text}”`,
     noticed: () => 'worth noticing',
@@ -89,6 +94,11 @@
   >
     {#each Object.entries(orders) as [order, title] (order)}<option value={order}>{title}</option>{/each}
   </select>
+  {#if labels.data?.length && !list.label}
+    <select class="field" aria-label="Label" value="" onchange={(e) => narrow('label', e.currentTarget.value)}>
+      <option value="">with any label or none</option>{#each labels.data as l (l)}<option value={l}>{l}</option>{/each}
+    </select>
+  {/if}
   {#each narrowed.filter((n) => narrowing[n]) as name (name)}
     <button
       class="field border-dashed"

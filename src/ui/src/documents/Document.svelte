@@ -6,6 +6,7 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Attachments from './Attachments.svelte';
+  import Labels from './Labels.svelte';
   import Correction from './Correction.svelte';
   import { Deciding } from './deciding.svelte';
   import Decisions from './Decisions.svelte';
@@ -54,6 +55,7 @@
 <Waiting {query} what="the document">
   {#if d}
     <Head document={d} {list} takeBackPaidFrom={() => deciding.choosePaidFrom('')} />
+    <Labels document={d} />
     {#if deciding.refused}<div class="note bad mt-3" role="alert">{deciding.refused}</div>{/if}
     <div class="mt-5 grid grid-cols-[1.08fr_1fr] gap-8">
       <section>

@@ -11,6 +11,7 @@ export const narrowings = [
   'keyKind',
   'key',
   'account',
+  'label',
   'arrival',
   'text',
   'noticed',
