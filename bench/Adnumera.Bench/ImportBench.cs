@@ -74,7 +74,7 @@ internal static class ImportBench
     }
 
     // The rows of documents and lines as the application keeps them, into the same two tables with their primary keys and nothing else.
-    private static double BareInsert(string from, string to)
+    public static double BareInsert(string from, string to)
     {
         var tables = new (string Name, List<object[]> Rows, int Columns)[2];
         using (var source = new SqliteConnection($"Data Source={from}"))

@@ -31,6 +31,12 @@ if (only is "" or "read")
     ReadBench.Run();
 if (only is "" or "import")
     ImportBench.Run();
+if (only is "" or "feeds")
+    await FeedBench.Run();
+if (only is "" or "standing")
+    await StandingBench.Run();
+if (only is "" or "prices")
+    PriceBench.Run();
 if (only is "" or "mapping")
     MappingBench.Run();
 if (only is "" or "suggestions")

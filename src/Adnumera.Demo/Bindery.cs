@@ -169,6 +169,30 @@ internal static class Bindery
         ("tax_code", "ST", "0"),
     ];
 
+    /// <summary>What is mapped besides where the sources of the year deliver.</summary>
+    public static readonly (string Kind, string Key, string Account)[] MappingOfTheYear =
+    [
+        ("supplier", "Corner House Books", "6250"),
+        ("supplier", "Saltmarsh Tools", "6410"),
+        ("supplier", "Blue Kettle Cafe", "6520"),
+        ("supplier", "Harrow Line Rail", "6510"),
+        ("supplier", "Millgate Parking", "6530"),
+        ("supplier", "Orrery Telephone", "6230"),
+        ("item", "Text paper, 120 g", "5110"),
+        ("item", "Vellum, half skin", "5120"),
+        ("item", "Gold foil, 22 ct", "5130"),
+        ("item", "Linen thread, 18/3", "5140"),
+        ("item", "Wheat paste, 1 kg", "5150"),
+        ("item", "Solander box blank", "5160"),
+        ("item", "Bone folder", "6410"),
+        ("item", "Cutting mat", "6410"),
+        ("item", "Type holder", "6410"),
+        ("item", "Label paper", "6210"),
+        ("category", "Shipping", "5310"),
+        ("category", "Marketplace fees", "6810"),
+        ("category", "Gift balance", "1060"),
+    ];
+
     /// <summary>Cards, cash and balances. A card was issued anew in the summer.</summary>
     public static IReadOnlyList<PaymentAccount> PaymentAccounts =>
         [

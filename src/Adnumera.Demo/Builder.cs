@@ -16,7 +16,8 @@ using Adnumera.Web.SignIn;
 
 namespace Adnumera.Demo;
 
-/// <summary>Makes the demo: the ledger's books, the company's file, three months of documents, some of them posted and proved.</summary>
+/// <summary>Makes a small demo: the ledger's books, the company's file, three months of documents, some of them posted and proved. The
+/// whole year is <see cref="YearBuilder"/>'s.</summary>
 public static class Builder
 {
     public static readonly DateOnly Today = new(2026, 11, 20);
@@ -31,7 +32,7 @@ public static class Builder
 
     // A password takes long to hash, by intent; those of the demo are the same each time.
     private static readonly Lazy<IReadOnlyDictionary<string, string>> Hashes = new(() =>
-        People.ToDictionary(p => p.SignIn, p => Passwords.Hash(p.Password))
+        People.AsParallel().ToDictionary(p => p.SignIn, p => Passwords.Hash(p.Password))
     );
 
     /// <summary>Builds everything in an empty folder.</summary>
@@ -71,7 +72,7 @@ public static class Builder
         says("Taking in the last week");
         clock.MoveTo(11, 19, 16, 30);
         steps.TakeIn(files[2]);
-        steps.SetAddress(ledgerAddress);
+        Steps.SetAddresses(file, ledgerAddress, "");
         await web.StopAsync();
         await standIn.StopAsync();
     }
@@ -93,10 +94,12 @@ public static class Builder
     }
 
     /// <summary>Sets the ledger's books up: two organisations.</summary>
-    public static void SetUpLedger(string folder)
+    /// <param name="folder">Where they lie.</param>
+    /// <param name="lockedThrough">Through which day the bindery's are locked; blank for none.</param>
+    public static void SetUpLedger(string folder, string lockedThrough = "2026-08-31")
     {
         using var shelf = new Shelf(folder);
-        shelf.Add(Bindery.Organisation, Bindery.Masters);
+        shelf.Add(Bindery.Organisation with { LockedThrough = lockedThrough }, Bindery.Masters);
         shelf.Add(ReadingRoom.Organisation, ReadingRoom.Masters);
     }
 
@@ -114,7 +117,9 @@ public static class Builder
     }
 
     /// <summary>Makes the company and the people who may sign in.</summary>
-    public static CompanyFile SetUpCompany(CompanyFiles companies)
+    /// <param name="companies">The installation.</param>
+    /// <param name="start">From which day on its documents count; July when nothing else is said.</param>
+    public static CompanyFile SetUpCompany(CompanyFiles companies, DateOnly? start = null)
     {
         return companies.Add(
             new Company(
@@ -124,8 +129,8 @@ public static class Builder
                 {
                     Currency = Currency.Usd,
                     RoundingTolerance = 2,
-                    StartDate = new DateOnly(2026, 7, 1),
-                    LockedThrough = new DateOnly(2026, 8, 31),
+                    StartDate = start ?? new DateOnly(2026, 7, 1),
+                    LockedThrough = start is null ? new DateOnly(2026, 8, 31) : null,
                 }
             ),
             c =>
@@ -141,12 +146,15 @@ public static class Builder
     }
 
     /// <summary>The bindery's payment accounts and mapping book, as one set of changes.</summary>
-    public static void SaveMapping(CompanyFile file, DateTimeOffset? at = null) =>
+    /// <param name="file">The company's file.</param>
+    /// <param name="at">When.</param>
+    /// <param name="withYear">Whether with what the sources of the year bring.</param>
+    public static void SaveMapping(CompanyFile file, DateTimeOffset? at = null, bool withYear = false) =>
         file.InTransaction(company =>
         {
             foreach (var account in Bindery.PaymentAccounts)
                 new PaymentAccountTable(company).Put(null, account);
-            var changes = BookChanges.Between([], Book().Select(ProposedRow.Put));
+            var changes = BookChanges.Between([], Book(withYear).Select(ProposedRow.Put));
             new MappingTable(company).Write(changes);
             return new ChangeTable(company).Add(
                 at ?? new DateTimeOffset(Today.ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero),
@@ -190,10 +198,12 @@ public static class Builder
         );
     }
 
-    private static IEnumerable<MappingRow> Book() => Rows().Concat(new PaymentAccounts(Bindery.PaymentAccounts).Rows());
+    private static IEnumerable<MappingRow> Book(bool withYear = false) =>
+        Rows(withYear ? [.. Bindery.Mapping, .. Bindery.MappingOfTheYear] : Bindery.Mapping)
+            .Concat(new PaymentAccounts(Bindery.PaymentAccounts).Rows());
 
-    private static IEnumerable<MappingRow> Rows() =>
-        Bindery.Mapping.Select(m =>
+    private static IEnumerable<MappingRow> Rows((string Kind, string Key, string Account)[] rows) =>
+        rows.Select(m =>
         {
             var kind = Words<KeyKind>.Read(m.Kind);
             return kind == KeyKind.TaxCode
@@ -214,7 +224,7 @@ public static class Builder
     private static string Csv(string field) => field.Contains(',', StringComparison.Ordinal) ? $"\"{field}\"" : field;
 
     // Three things that happen in a ledger behind one's back, one of each kind, for the proof to find.
-    private static void Tamper(Books books)
+    internal static void Tamper(Books books)
     {
         var posted = books
             .Page("2026-11-01", "2026-11-30", null, 500)

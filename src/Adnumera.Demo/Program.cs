@@ -1,14 +1,13 @@
 using Adnumera.Demo;
-using Adnumera.Storage.Ledger;
 using Adnumera.Web.Companies;
 
 switch (args)
 {
-    case ["build", var folder, var ledgerAddress]:
-        await Builder.Build(folder, ledgerAddress, message => Console.WriteLine($"  {message} …"));
+    case ["build", var folder, var ledgerAddress, var sourcesAddress]:
+        await YearBuilder.Build(folder, ledgerAddress, sourcesAddress, message => Console.WriteLine($"  {message} …"));
         return 0;
-    case ["move", var folder, var ledgerAddress]:
-        new CompanyFiles(folder).Open("bindery").InTransaction(c => new LedgerTable(c).SetAddress(ledgerAddress));
+    case ["move", var folder, var ledgerAddress, var sourcesAddress]:
+        Steps.SetAddresses(new CompanyFiles(folder).Open("bindery"), ledgerAddress, sourcesAddress);
         return 0;
     case ["samples", var folder]:
         Builder.WriteSamples(folder);
@@ -18,6 +17,8 @@ switch (args)
             Console.WriteLine($"  {role, -14} {signIn, -24} {password, -22} ({name})");
         return 0;
     default:
-        Console.Error.WriteLine("build FOLDER LEDGER-ADDRESS | move FOLDER LEDGER-ADDRESS | samples FOLDER | people");
+        Console.Error.WriteLine(
+            "build FOLDER LEDGER-ADDRESS SOURCES-ADDRESS | move FOLDER LEDGER-ADDRESS SOURCES-ADDRESS | samples FOLDER | people"
+        );
         return 2;
 }

@@ -1,10 +1,14 @@
 using System.Text;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Feeds;
 using Adnumera.Core.Sources;
 using Adnumera.LedgerStandIn;
+using Adnumera.SourcesStandIn;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Feeds;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
@@ -18,6 +22,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
 {
     private readonly LedgerAccess ledgers = web.Services.GetRequiredService<LedgerAccess>();
     private readonly ArrivalReaders readers = web.Services.GetRequiredService<ArrivalReaders>();
+    private readonly FeedAccess access = web.Services.GetRequiredService<FeedAccess>();
     private readonly LedgerTurns turns = web.Services.GetRequiredService<LedgerTurns>();
     private readonly CompanyBooks books = new(file, Bindery.Slug, "Ines Calder", web.Services.GetRequiredService<TimeProvider>());
 
@@ -61,6 +66,83 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
 
     public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(books, ledgers, turns, first, last, CancellationToken.None);
 
-    /// <summary>The demo's ledger stands at another address than while it was made.</summary>
-    public void SetAddress(string address) => file.InTransaction(c => new LedgerTable(c).SetAddress(address));
+    /// <summary>The sources are connected, each with what is the bindery's.</summary>
+    public async Task ConnectFeeds(Desks desks, string address)
+    {
+        (FeedKind Kind, string Source, string[] Ours, string[] Others)[] feeds =
+        [
+            (FeedKind.Card, "Card issuer", ["4402", "4417", "4425"], []),
+            (FeedKind.Claims, "Claims desk", ["Bindery"], ["Reading Room"]),
+            (FeedKind.Marketplace, "Marketplace", ["bindery"], []),
+            (FeedKind.Purchasing, "Purchasing", ["Bindery"], []),
+            (FeedKind.Mailbox, "Mailbox", ["bills"], []),
+        ];
+        var redirect = new Uri("http://127.0.0.1/connect/feed");
+        foreach (var (kind, source, ours, others) in feeds)
+        {
+            var code = desks.Allow(Words<FeedKind>.Of(kind), redirect.ToString(), books.Now);
+            var token = await access.Connector.Exchange(new Uri(address), code, redirect, CancellationToken.None);
+            var (day, now) = (Iso.Text(SourceDesks.From.AddMonths(-1)), Iso.Text(books.Now));
+            file.InTransaction(c =>
+            {
+                var id = new FeedTable(c).Add(
+                    new FeedRow(
+                        0,
+                        Words<FeedKind>.Of(kind),
+                        source,
+                        address,
+                        access.Protect(token),
+                        day,
+                        Words<PullEvery>.Of(PullEvery.Hour),
+                        "",
+                        now,
+                        "Theo Arkwright",
+                        "",
+                        "",
+                        now,
+                        0,
+                        "",
+                        0
+                    )
+                );
+                foreach (var (value, isOurs) in ours.Select(v => (v, true)).Concat(others.Select(v => (v, false))))
+                    new FeedValueTable(c).Decide(id, value, isOurs, now, "Ines Calder");
+                return 0;
+            });
+        }
+    }
+
+    /// <summary>Each feed is pulled.</summary>
+    public async Task PullFeeds()
+    {
+        var pulls = web.Services.GetRequiredService<FeedPull>();
+        foreach (var feed in file.Read(c => new FeedTable(c).All()))
+            await pulls.Run(books, feed.Id, whole: false, CancellationToken.None);
+    }
+
+    /// <summary>Each source is told what became of its documents.</summary>
+    public async Task Tell()
+    {
+        var telling = web.Services.GetRequiredService<FeedTelling>();
+        foreach (var feed in file.Read(c => new FeedTable(c).All()))
+            await telling.Run(books, feed, CancellationToken.None);
+    }
+
+    /// <summary>Periods are locked from now on, here and in the ledger.</summary>
+    public async Task Lock(Books ledger, string through)
+    {
+        ledger.LockThrough(through);
+        file.InTransaction(c => ChoiceEndpoints.Save(c, books with { Who = "Theo Arkwright" }, new Choices { LockedThrough = through }));
+        await Pull.Run(books, ledgers, turns, CancellationToken.None);
+    }
+
+    /// <summary>The demo's ledger and sources stand at other addresses than while it was made.</summary>
+    public static void SetAddresses(CompanyFile file, string ledger, string sources) =>
+        file.InTransaction(c =>
+        {
+            new LedgerTable(c).SetAddress(ledger);
+            if (sources.Length > 0)
+                new FeedTable(c).SetAddress(sources);
+            return 0;
+        });
 }

@@ -27,6 +27,38 @@ public sealed partial class Books
         return Find(id)!;
     }
 
+    /// <summary>Pays a bill or a claim, whole or in part: what is owed is debited and the bank credited.</summary>
+    /// <param name="id">Its entry.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="reference">The payment's own reference.</param>
+    /// <param name="amount">How much.</param>
+    public Entry Pay(string id, string date, string reference, string amount)
+    {
+        var entry = Find(id) ?? throw new RefusalException("entry-unknown", $"There is no entry {id}.");
+        var owed =
+            entry.Lines.FirstOrDefault(l => l.Credit != "0.00" && Accounts().Single(a => a.Id == l.Account).Kind == "liability")
+            ?? throw new RefusalException("nothing-owed", $"Nothing is owed by {id}.");
+        var bank =
+            Accounts().FirstOrDefault(a => a is { Role: "bank", Active: true })
+            ?? throw new RefusalException("no-bank", "No account has the role bank.");
+        return PostByHand(
+            new NewEntry(
+                "cash_payment",
+                date,
+                "",
+                reference,
+                entry.Supplier,
+                entry.Employee,
+                Organisation().Currency,
+                "",
+                entry.Source,
+                entry.SourceId,
+                [new NewLine(owed.Account, amount, "0.00", "", null, ""), new NewLine(bank.Id, "0.00", amount, "", null, "")]
+            ),
+            "payment"
+        );
+    }
+
     public string? ResultOf(string key) =>
         Locked(() =>
             file.QueryFirstOrDefault<string>("select result from idempotency where key = @key", new { key }) is { } json

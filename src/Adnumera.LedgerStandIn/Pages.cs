@@ -25,6 +25,11 @@ internal static class Pages
             (string organisation, string id, IFormCollection form, Books books) => Then($"/{organisation}", () => books.Copy(id))
         );
         books.MapPost(
+            "entries/{id}/pay",
+            (string organisation, string id, IFormCollection form, Books books) =>
+                Then($"/{organisation}", () => books.Pay(id, F(form, "date"), F(form, "reference"), F(form, "amount")))
+        );
+        books.MapPost(
             "lock",
             (string organisation, IFormCollection form, Books books) => Then($"/{organisation}", () => books.LockThrough(F(form, "day")))
         );
@@ -166,6 +171,7 @@ internal static class Pages
                 + $"value={l.Credit}><td>{E(l.TaxCode)}<td>{E(string.Join(" ", l.Dimensions.Values))}<td>{E(l.Memo)}"
             )
         );
+        var whole = entry.Lines.Sum(l => decimal.Parse(l.Debit, CultureInfo.InvariantCulture));
         var at = $"/{E(books.Organisation().Id)}/entries/{E(entry.Id)}";
         return page.Show(
             $"Entry {entry.Id}",
@@ -181,6 +187,10 @@ internal static class Pages
             <table><tr><th>Account<th class=n>Debit<th
               class=n>Credit<th>Tax<th>Dimensions<th>Memo</tr>{rows}</table><button>Save</button></form>
             <form method=post action="{at}/copy">{page.Token}<button>Post a second copy</button></form>
+            <form method=post action="{at}/pay">{page.Token}<label>Paid on <input type=date name=date value="{E(entry.Date)}"></label>
+            <label>Reference <input name=reference value="PAY {E(entry.Id)}"></label>
+            <label>Amount <input name=amount value="{whole:0.00}"></label>
+            <button>Pay it</button></form>
             """
         );
     }

@@ -2,11 +2,13 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Adnumera.Formats.Reading;
 using Adnumera.LedgerClient.Http;
+using Adnumera.SourceClient.Http;
 using Adnumera.Storage.Backups;
 using Adnumera.Web.Coding;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Count;
 using Adnumera.Web.Documents;
+using Adnumera.Web.Feeds;
 using Adnumera.Web.Hosting;
 using Adnumera.Web.Incomplete;
 using Adnumera.Web.Installation;
@@ -14,11 +16,13 @@ using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.People;
 using Adnumera.Web.Posting;
+using Adnumera.Web.Prices;
 using Adnumera.Web.Proof;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
+using Adnumera.Web.Standing;
 using Adnumera.Web.Start;
 using Adnumera.Web.Suppliers;
 using Adnumera.Web.Vocabulary;
@@ -83,6 +87,10 @@ public static class Application
         builder.Services.AddSingleton<BackupRun>();
         builder.Services.AddSingleton<Restart>();
         builder.Services.AddSingleton<PostingClock>();
+        builder.Services.AddSingleton<FeedAccess>();
+        builder.Services.AddSingleton<FeedPull>();
+        builder.Services.AddSingleton<FeedTelling>();
+        builder.Services.AddSingleton<FeedClock>();
         builder.Services.AddSingleton(OpenForms.All);
         if (!IsDescribing)
         {
@@ -101,6 +109,7 @@ public static class Application
             protection.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(settings.DataFolder, "keys")));
 
         builder.Services.AddLedgers(settings.LedgerPatience);
+        builder.Services.AddFeeds(settings.LedgerPatience);
         builder
             .Services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
             .AddCookie(o =>
@@ -132,8 +141,16 @@ public static class Application
         builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
         builder.Services.AddSingleton<ArrivingProgress>();
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
+        builder.Services.AddSingleton<IValidator<LabelsRequest>, LabelRules>();
         builder.Services.AddSingleton<IValidator<SourceChoiceRequest>, SourceChoiceRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
+        builder.Services.AddSingleton<IValidator<FeedRequest>, FeedRules>();
+        builder.Services.AddSingleton<IValidator<StandingsRequest>, StandingsRules>();
+        builder.Services.AddSingleton<IValidator<PriceDecisionRequest>, PriceDecisionRules>();
+        builder.Services.AddSingleton<IValidator<PriceToleranceText>, PriceToleranceRules>();
+        builder.Services.AddSingleton<IValidator<FeedScheduleRequest>, FeedScheduleRules>();
+        builder.Services.AddSingleton<IValidator<FeedValueRequest>, FeedValueRules>();
+        builder.Services.AddSingleton<IValidator<FeedWaitingRequest>, FeedWaitingRules>();
         builder.Services.AddSingleton<IValidator<LinkRequest>, LinkRules>();
         builder.Services.AddSingleton<IValidator<ApartRequest>, ApartRules>();
         builder.Services.AddSingleton<IValidator<GroupAnswer>, GroupRules>();
@@ -168,6 +185,7 @@ public static class Application
         app.MapStart();
         app.MapVocabulary();
         app.MapConsentReturn();
+        app.MapFeedReturn();
         var company = app.MapGroup("/api/companies/{companyId}")
             .AddEndpointFilter<RouteGroupBuilder, InputCheck>()
             .ProducesProblem(401)
@@ -178,6 +196,7 @@ public static class Application
         company.MapIncomplete();
         company.MapAttachments();
         company.MapDocuments();
+        company.MapBulk();
         company.MapLabels();
         company.MapMapping();
         company.MapRecodings();
@@ -186,6 +205,9 @@ public static class Application
         company.MapConnection();
         company.MapChoices();
         company.MapSources();
+        company.MapFeeds();
+        company.MapStanding();
+        company.MapPrices();
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();
@@ -205,19 +227,24 @@ public static class Application
         return app;
     }
 
-    // Quartz wakes what posting does by itself; what is missed while the server stands still is made up once.
+    // Quartz wakes what posting and feeds do by themselves; what is missed while the server stands still is made up once.
     private static void AddClock(IServiceCollection services)
     {
         services.AddQuartz(q =>
-            q.AddJob<PostingClock>(j => j.WithIdentity(PostingClock.Key))
-                .AddTrigger(t =>
-                    t.ForJob(PostingClock.Key)
-                        .StartAt(DateTimeOffset.UtcNow + Beat)
-                        .WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())
-                )
-        );
+        {
+            Each<PostingClock>(q, PostingClock.Key);
+            Each<FeedClock>(q, FeedClock.Key);
+        });
         services.AddQuartzHostedService(o => o.WaitForJobsToComplete = true);
     }
+
+    private static void Each<T>(IQuartzBuilder quartz, JobKey key)
+        where T : IJob =>
+        quartz
+            .AddJob<T>(j => j.WithIdentity(key))
+            .AddTrigger(t =>
+                t.ForJob(key).StartAt(DateTimeOffset.UtcNow + Beat).WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())
+            );
 
     // The description of the API is made at build time by a tool that starts this program: it touches no installation.
     internal static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";

@@ -2,7 +2,7 @@ using NetArchTest.Rules;
 
 namespace Adnumera.Core.Tests;
 
-/// <summary>Arrows go down only: Web → Storage, Formats, LedgerClient → Core; Cli → Formats → Core.</summary>
+/// <summary>Arrows go down only: Web → Storage, Formats, LedgerClient, SourceClient → Core; Cli → Formats → Core.</summary>
 public class ArchitectureTests
 {
     private static readonly string[] WithIo =
@@ -18,6 +18,7 @@ public class ArchitectureTests
         "Adnumera.Storage",
         "Adnumera.Web",
         "Adnumera.LedgerClient",
+        "Adnumera.SourceClient",
         "Adnumera.Cli",
     ];
 
@@ -36,7 +37,7 @@ public class ArchitectureTests
         );
 
     [Fact]
-    public void Storage_and_the_ledger_client_know_the_core_only()
+    public void Storage_and_the_clients_know_the_core_only()
     {
         AssertHolds(
             Types
@@ -50,6 +51,13 @@ public class ArchitectureTests
                 .InAssembly(typeof(LedgerClient.Http.HttpLedger).Assembly)
                 .ShouldNot()
                 .HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.Storage", "Adnumera.Cli")
+                .GetResult()
+        );
+        AssertHolds(
+            Types
+                .InAssembly(typeof(SourceClient.FeedConnector).Assembly)
+                .ShouldNot()
+                .HaveDependencyOnAny("Adnumera.Formats", "Adnumera.Web", "Adnumera.Storage", "Adnumera.LedgerClient", "Adnumera.Cli")
                 .GetResult()
         );
     }

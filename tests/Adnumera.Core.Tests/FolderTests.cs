@@ -8,7 +8,15 @@ namespace Adnumera.Core.Tests;
 public class FolderTests
 {
     public static TheoryData<string> Floors =>
-        ["Adnumera.Core", "Adnumera.Formats", "Adnumera.Storage", "Adnumera.LedgerClient", "Adnumera.Web", "Adnumera.Cli"];
+        [
+            "Adnumera.Core",
+            "Adnumera.Formats",
+            "Adnumera.Storage",
+            "Adnumera.LedgerClient",
+            "Adnumera.SourceClient",
+            "Adnumera.Web",
+            "Adnumera.Cli",
+        ];
 
     [Theory, MemberData(nameof(Floors))]
     public void No_folders_go_round_in_a_circle(string floor)

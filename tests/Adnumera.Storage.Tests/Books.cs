@@ -146,7 +146,7 @@ internal sealed class Books : IDisposable
             var (table, composer) = (new DocumentTable(c), Composer(c));
             var before = table.Load([c.ExecuteScalar<long>("select id from document where source_id = @SourceId", document.Identity)])[0];
             using var writer = new CodingWriter(c);
-            writer.Replace(before, composer.Compose(document), new ArrivalPlace(1, "row 2", null));
+            writer.Replace(before, composer.Compose(document), new ArrivalPlace(1, "row 2", null), document);
             writer.Complete();
             return 0;
         });

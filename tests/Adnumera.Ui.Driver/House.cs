@@ -1,6 +1,8 @@
 using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
+using Adnumera.SourcesStandIn;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Ledger;
 using Adnumera.Web;
 using Adnumera.Web.Companies;
@@ -14,12 +16,14 @@ public sealed class House : IAsyncDisposable
 {
     private readonly string folder;
     private readonly WebApplication standIn;
+    private readonly WebApplication? sources;
     private readonly Func<WebSettings, WebSettings> settings;
     private WebApplication web;
 
-    private House(string folder, WebApplication standIn, Func<WebSettings, WebSettings> settings)
+    private House(string folder, WebApplication standIn, WebApplication? sources, Func<WebSettings, WebSettings> settings)
     {
-        (this.folder, this.standIn, this.settings, Clock) = (folder, standIn, settings, new HouseClock(Builder.Today));
+        (this.folder, this.standIn, this.sources) = (folder, standIn, sources);
+        (this.settings, Clock) = (settings, new HouseClock(Builder.Today));
         web = Web();
     }
 
@@ -28,6 +32,9 @@ public sealed class House : IAsyncDisposable
     public string LedgerAddress => standIn.Urls.First();
 
     public Books Books => Shelf.Find("quillfern-bindery")!;
+
+    /// <summary>What the sources have that deliver by themselves, of a house that was opened with them.</summary>
+    public Desks Desks => sources!.Services.GetRequiredService<Desks>();
 
     /// <summary>All organisations of the ledger.</summary>
     public Shelf Shelf => standIn.Services.GetRequiredService<Shelf>();
@@ -44,7 +51,8 @@ public sealed class House : IAsyncDisposable
     /// <summary>Opens the house.</summary>
     /// <param name="with">With what it begins.</param>
     /// <param name="settings">What else is set.</param>
-    public static async Task<House> Open(Furnishing with, Func<WebSettings, WebSettings>? settings = null)
+    /// <param name="withSources">Whether the program runs that plays sources.</param>
+    public static async Task<House> Open(Furnishing with, Func<WebSettings, WebSettings>? settings = null, bool withSources = false)
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-").FullName;
         await Template.CopyTo(folder, with);
@@ -54,10 +62,25 @@ public sealed class House : IAsyncDisposable
             b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today))
         );
         await standIn.StartAsync();
-        var house = new House(folder, standIn, settings ?? (s => s));
+        var sources = withSources
+            ? SourcesProgram.Build(
+                Path.Combine(folder, "sources", "sources.sqlite"),
+                0,
+                b => b.Services.AddSingleton<TimeProvider>(new SetClock(Builder.Today))
+            )
+            : null;
+        if (sources is not null)
+            await sources.StartAsync();
+        var house = new House(folder, standIn, sources, settings ?? (s => s));
         await house.web.StartAsync();
         if (with is not (Furnishing.Empty or Furnishing.Bare))
-            house.Company.InTransaction(c => new LedgerTable(c).SetAddress(standIn.Urls.First() + "/"));
+            house.Company.InTransaction(c =>
+            {
+                new LedgerTable(c).SetAddress(standIn.Urls.First() + "/");
+                if (sources is not null)
+                    new FeedTable(c).SetAddress(sources.Urls.First() + "/");
+                return 0;
+            });
         return house;
     }
 
@@ -86,12 +109,24 @@ public sealed class House : IAsyncDisposable
     {
         await web.DisposeAsync();
         await standIn.DisposeAsync();
+        if (sources is not null)
+            await sources.DisposeAsync();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }
 
     private WebApplication Web(int port = 0) =>
-        Application.Build(settings(new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui) { Wakes = false }), port, Clock);
+        Application.Build(
+            settings(
+                new WebSettings(folder, LedgerAddress + "/", true, Repository.Ui)
+                {
+                    Wakes = false,
+                    SourcesAddress = sources is null ? "" : sources.Urls.First() + "/",
+                }
+            ),
+            port,
+            Clock
+        );
 }
 
 /// <summary>A clock set to the demo's today that runs on, and that can be moved on by hand.</summary>

@@ -4,7 +4,7 @@ using Adnumera.Ui.Driver;
 // Makes the pictures of the README from the demo's data.
 var folder = args.Length > 0 ? args[0] : Path.Combine(Repository.Root, "docs", "screenshots");
 Directory.CreateDirectory(folder);
-await using var house = await House.Open(Furnishing.Demo);
+await using var house = await House.Open(Furnishing.Year, withSources: true);
 using var browser = new Browser(house.Address);
 browser.Go("");
 browser.Heading("Adnumera");
@@ -33,11 +33,22 @@ browser.Go("bindery/proof");
 browser.Button("Prove all periods").Click();
 browser.Heading("at stake");
 Shoot("proof");
-Open("set-up", "steps are done");
+browser.Go("bindery/set-up/feeds");
+browser.Row("Card issuer").Click();
+browser.Heading("Pulls");
+Shoot("feed");
+Open("prices", "Prices that moved");
+browser.Go("bindery/mapping/standing");
+browser.Button("Decide something").Click();
+Type("Called", "Telephone half private");
+Type("Supplier", "Orrery Telephone");
+new OpenQA.Selenium.Support.UI.SelectElement(browser.Find("//select[@aria-label='What it does, 1']")).SelectByValue("private_share");
+browser.Find("//input[@aria-label='To what, 1']").SendKeys("50");
+browser.Text("The latest that it fits");
+Shoot("standing-decisions");
 Open("set-up/choices", "What becomes of documents", "choices");
 Open("set-up/suppliers", "the same supplier", "suppliers");
 Open("set-up/people", "people work in this company", "people");
-Open("set-up/safety", "The record", "record");
 browser.Go("bindery/installation/backups");
 browser.Button("Write it now").Click();
 browser.Button("Look through it first").Click();
@@ -45,7 +56,6 @@ browser.Text("takes the place of everything");
 Shoot("backups");
 Open("mapping/payment-accounts", "for a payment account", "payment-accounts");
 Open("mapping/grid?kind=supplier", "Many at once", "grid");
-Open("mapping/coverage", "finds its account", "coverage");
 Open("mapping/book", "Mapping book of", "mapping-book");
 house.Books.Change(house.Books.Accounts().Single(a => a.Id == "5150") with { Active = false });
 house.Books.AddAccount(new Adnumera.LedgerStandIn.LedgerAccount("5155", "5155", "Glue and pastes", "cost_of_sales", "", "", true));
@@ -60,6 +70,9 @@ void Open(string view, string heading, string? name = null)
     browser.Heading(heading);
     Shoot(name ?? view);
 }
+
+void Type(string label, string text) =>
+    browser.Find($"//form[@aria-label='A standing decision']//label[starts-with(normalize-space(.), '{label}')]//input").SendKeys(text);
 
 void Shoot(string name)
 {

@@ -17,8 +17,11 @@ public enum Furnishing
     /// <summary>The same, connected and with the mapping book.</summary>
     Connected,
 
-    /// <summary>The demo.</summary>
+    /// <summary>A small demo: three months.</summary>
     Demo,
+
+    /// <summary>The demo's whole year, with its sources.</summary>
+    Year,
 }
 
 /// <summary>The files with which houses begin: made once in a process, and copied for each house.</summary>
@@ -62,6 +65,9 @@ internal static class Template
                 break;
             case Furnishing.Demo:
                 await Builder.Build(folder, "http://127.0.0.1:1/", _ => { });
+                break;
+            case Furnishing.Year:
+                await YearBuilder.Build(folder, "http://127.0.0.1:1/", "http://127.0.0.1:2/", _ => { });
                 break;
         }
 

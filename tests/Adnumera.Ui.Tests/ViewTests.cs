@@ -302,7 +302,7 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Text("It may be the same as Supplier bills B2322");
         browser.Button("Set aside").Click();
         browser.Text("Set aside by Theo Arkwright");
-        browser.Button("Take it up again").Click();
+        browser.Button("Reopen it").Click();
         browser.Heading("Why it waits");
         browser.Link("Open the other").Click();
         browser.Text("Supplier bills B2322 ·");

@@ -33,6 +33,9 @@ public sealed record Document
     /// <summary>The supplier, as the source spells it.</summary>
     public string Supplier { get; init; } = "";
 
+    /// <summary>Whether a person put the supplier right.</summary>
+    public bool IsSupplierPutRight { get; init; }
+
     /// <summary>The employee, as the source spells it.</summary>
     public string Employee { get; init; } = "";
 
@@ -88,8 +91,26 @@ public sealed record Document
     /// <summary>A person decided that it was private, though a company's card paid: its holder owes it back.</summary>
     public bool Private { get; init; }
 
+    /// <summary>A person decided that it was not private, whatever stands decided.</summary>
+    public bool NotPrivate { get; init; }
+
+    /// <summary>The day of its entry, where a person chose one.</summary>
+    public DateOnly? EntryDateChoice { get; init; }
+
+    /// <summary>Why a person keeps it from being posted; blank for nothing.</summary>
+    public string HeldBack { get; init; } = "";
+
+    /// <summary>How much of it is private by a standing decision, in per cent; 0 for nothing.</summary>
+    public decimal PrivateShare { get; init; }
+
     /// <summary>A private charge or refund on a company's card: the money has moved, so it posts.</summary>
-    public bool IsPrivateCharge => Private && Kind.IsCard();
+    public bool IsPrivateCharge => (Private || PrivateShare == 100) && Kind.IsCard();
+
+    /// <summary>Whether a part of it is private, which whoever holds the card, or the owner, owes back. Of a claim nothing is: what a
+    /// person
+    /// paid for themselves is not claimed.</summary>
+    public bool IsPartlyPrivate =>
+        PrivateShare is > 0 and < 100 && !Private && Kind is not (DocumentKind.ExpenseClaim or DocumentKind.Transfer);
 
     /// <summary>The lines, ascending by number.</summary>
     public required IReadOnlyList<DocumentLine> Lines { get; init; }
@@ -105,6 +126,18 @@ public sealed record Document
             DocumentSide.Employee => Employee,
             DocumentSide.PaymentAccount or DocumentSide.OwnAccount => "",
         };
+
+    /// <summary>The same as a document of the kind that reverses its own, with all amounts and quantities turned.</summary>
+    public Document OfOtherKind() =>
+        Kind.Row().Opposite is not { } opposite
+            ? this
+            : this with
+            {
+                Kind = opposite,
+                Total = -Total,
+                Prepaid = -Prepaid,
+                Lines = [.. Lines.Select(l => l with { Net = -l.Net, Tax = -l.Tax, Quantity = -l.Quantity })],
+            };
 
     /// <summary>Whether the total and all lines are zero.</summary>
     public bool IsZero => Total == 0 && Lines.All(l => l.IsZero);
@@ -149,8 +182,17 @@ public sealed record DocumentLine
     /// <summary>A person's choice of account for this line.</summary>
     public string Account { get; init; } = "";
 
-    /// <summary>The account of what a refund or credit reverses.</summary>
+    /// <summary>The account of what a refund or credit reverses, as its source says it.</summary>
     public string OriginalAccount { get; init; } = "";
+
+    /// <summary>The account of what a refund or credit was found to give back, or a person says; blank for none.</summary>
+    public string FoundAccount { get; init; } = "";
+
+    /// <summary>What persons put right on it; none where nobody did.</summary>
+    public LineEdit? PutRight { get; init; }
+
+    /// <summary>The last accepted price of one, where this one moved beyond the tolerance and nobody has decided; none otherwise.</summary>
+    public decimal? PriceBefore { get; init; }
 
     /// <summary>Neither net nor tax: the line makes no entry line.</summary>
     public bool IsZero => Net == 0 && Tax == 0;

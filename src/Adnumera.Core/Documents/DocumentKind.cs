@@ -51,13 +51,15 @@ public enum DocumentSide
 /// <param name="Forms">The forms that it may take in the ledger (common practice); the first is the usual one.</param>
 /// <param name="OffsetRole">The role of the account on its other side where nothing more is known; none where a payment account says
 /// so.</param>
+/// <param name="Opposite">The kind that reverses it, or that it reverses; none where there is none.</param>
 public sealed record DocumentKindRow(
     DocumentKind Kind,
     string Title,
     DocumentSide Side,
     bool Reverses,
     IReadOnlyList<LedgerForm> Forms,
-    AccountRole? OffsetRole
+    AccountRole? OffsetRole,
+    DocumentKind? Opposite = null
 );
 
 /// <summary>The table of document kinds.</summary>
@@ -71,7 +73,8 @@ public static class DocumentKinds
             DocumentSide.Supplier,
             Reverses: false,
             [LedgerForm.Bill, LedgerForm.Journal],
-            AccountRole.PayablesControl
+            AccountRole.PayablesControl,
+            DocumentKind.SupplierCredit
         ),
         new(
             DocumentKind.SupplierCredit,
@@ -79,7 +82,8 @@ public static class DocumentKinds
             DocumentSide.Supplier,
             Reverses: true,
             [LedgerForm.SupplierCredit, LedgerForm.Journal],
-            AccountRole.PayablesControl
+            AccountRole.PayablesControl,
+            DocumentKind.Bill
         ),
         new(
             DocumentKind.CardCharge,
@@ -87,7 +91,8 @@ public static class DocumentKinds
             DocumentSide.PaymentAccount,
             Reverses: false,
             [LedgerForm.CardCharge, LedgerForm.CashPayment, LedgerForm.Journal],
-            OffsetRole: null
+            OffsetRole: null,
+            DocumentKind.CardRefund
         ),
         new(
             DocumentKind.CardRefund,
@@ -95,7 +100,8 @@ public static class DocumentKinds
             DocumentSide.PaymentAccount,
             Reverses: true,
             [LedgerForm.CardRefund, LedgerForm.Journal],
-            OffsetRole: null
+            OffsetRole: null,
+            DocumentKind.CardCharge
         ),
         new(
             DocumentKind.ExpenseClaim,
@@ -111,7 +117,8 @@ public static class DocumentKinds
             DocumentSide.PaymentAccount,
             Reverses: false,
             [LedgerForm.CardCharge, LedgerForm.CashPayment, LedgerForm.Journal],
-            OffsetRole: null
+            OffsetRole: null,
+            DocumentKind.CardRefund
         ),
         new(DocumentKind.Transfer, "transfer", DocumentSide.OwnAccount, Reverses: false, [LedgerForm.Journal], OffsetRole: null),
     ];

@@ -22,6 +22,9 @@ public enum DocumentNotice
     /// <summary>A line does not carry a dimension that is asked for.</summary>
     DimensionAskedFor,
 
+    /// <summary>The price of an item moved against the last accepted one.</summary>
+    PriceMoved,
+
     /// <summary>Dated after today; this one passes with the days, so it is told when it is looked at.</summary>
     DatedAhead,
 }
@@ -48,6 +51,8 @@ public static class DocumentNotices
             found.Add(DocumentNotice.QuantityTimesPrice);
         if (asksForDimension)
             found.Add(DocumentNotice.DimensionAskedFor);
+        if (document.Lines.Any(l => l.PriceBefore is not null))
+            found.Add(DocumentNotice.PriceMoved);
         if (ledger is null)
             return found;
         if (document.Employee.Length > 0 && !ledger.HasEmployee(document.Employee))
@@ -66,6 +71,7 @@ public static class DocumentNotices
             DocumentNotice.EmployeeUnknown => "The ledger has no active employee of that name.",
             DocumentNotice.TaxCodeUnknown => "The ledger does not have a tax code that it carries.",
             DocumentNotice.DimensionAskedFor => "A line does not carry a dimension that is asked for.",
+            DocumentNotice.PriceMoved => "The price of an item moved against the last accepted one.",
             DocumentNotice.DatedAhead => "It is dated after today.",
         };
 

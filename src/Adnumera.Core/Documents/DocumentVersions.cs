@@ -37,30 +37,19 @@ public static class DocumentVersions
         for (var i = 0; i < now.Lines.Count; i++)
         {
             var (old, line) = (was.Lines[i], now.Lines[i]);
-            if (old != (line.Account.Length == 0 ? line with { Account = old.Account } : line))
+            if (
+                old
+                != line with
+                {
+                    Account = line.Account.Length == 0 ? old.Account : line.Account,
+                    FoundAccount = old.FoundAccount,
+                    PriceBefore = old.PriceBefore,
+                }
+            )
                 return false;
         }
 
         return !now.NotDuplicate || was.NotDuplicate;
-    }
-
-    /// <summary>The later version with what a person decided about the earlier one: that is kept over what a source says.</summary>
-    public static Document KeepDecisions(Document was, Document now)
-    {
-        var choices = was.Lines.Where(l => l.Account.Length > 0).ToDictionary(l => l.Number, l => l.Account);
-        return now with
-        {
-            NotDuplicate = now.NotDuplicate || was.NotDuplicate,
-            PaymentAccountChoice = was.PaymentAccountChoice,
-            ToAccountChoice = was.ToAccountChoice,
-            Private = was.Private,
-            Lines =
-            [
-                .. now.Lines.Select(l =>
-                    l.Account.Length == 0 && choices.TryGetValue(l.Number, out var account) ? l with { Account = account } : l
-                ),
-            ],
-        };
     }
 
     // Two lists are equal as records only when they are the same list.
@@ -72,5 +61,6 @@ public static class DocumentVersions
             PaymentAccountChoice = now.PaymentAccountChoice,
             ToAccountChoice = now.ToAccountChoice,
             Private = now.Private,
+            NotPrivate = now.NotPrivate,
         } == now;
 }

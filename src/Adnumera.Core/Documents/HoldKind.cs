@@ -72,8 +72,20 @@ public enum HoldKind
     /// <summary>The tax code has no mapping.</summary>
     TaxCodeUnmapped,
 
+    /// <summary>A standing decision asks a person for the account.</summary>
+    AccountAsked,
+
+    /// <summary>A standing decision asks a person for the payment account.</summary>
+    PaymentAccountAsked,
+
+    /// <summary>The price of an item moved, and the company wants that decided.</summary>
+    PriceMoved,
+
     /// <summary>The ledger refused the entry.</summary>
     Refused,
+
+    /// <summary>A person keeps it from being posted.</summary>
+    HeldBack,
 }
 
 /// <summary>Why a document is left out.</summary>
@@ -99,6 +111,9 @@ public enum SetAsideKind
 
     /// <summary>It is the other side of a transfer that came from the other account.</summary>
     OtherSide,
+
+    /// <summary>A person said why in words of their own.</summary>
+    Other,
 }
 
 /// <summary>A reason as it is kept with a document: on which line (0 for the document), why, and its value.</summary>

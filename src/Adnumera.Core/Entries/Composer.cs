@@ -1,6 +1,7 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
 
@@ -16,20 +17,31 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
 {
     private readonly Ladder ladder = new(book, settings.Order);
     private readonly Reason.OfCosts reasons = new();
+    private readonly StandingDecisions standing = new(settings.Standing);
 
     /// <summary>The ladder that decides, for explanations.</summary>
     public Ladder Ladder => ladder;
 
     /// <summary>Composes the entry of a document.</summary>
-    /// <param name="document">The document.</param>
+    /// <param name="said">The document as its source says it, with what persons chose.</param>
     /// <param name="duplicateOf">The earliest document that it may be a duplicate of; not regarded when a person decided.</param>
-    public Composition Compose(Document document, DocumentIdentity? duplicateOf = null)
+    public Composition Compose(Document said, DocumentIdentity? duplicateOf = null)
+    {
+        if (!standing.Any)
+            return Decided(said, [], duplicateOf);
+        var (document, uses) = standing.Apply(said);
+        return uses.Count == 0 ? Decided(said, [], duplicateOf) : Decided(document, uses, duplicateOf) with { Said = said, Uses = uses };
+    }
+
+    private Composition Decided(Document document, IReadOnlyList<StandingUse> uses, DocumentIdentity? duplicateOf)
     {
         var entryDate = settings.EntryDateOf(document);
         if (settings.StartDate is { } start && document.Date < start)
             return LeftOut(document, entryDate, new SetAsideReason.BeforeStart(document.Date, start));
         if (document.IsZero)
             return LeftOut(document, entryDate, new SetAsideReason.Zero());
+        if (document is { PrivateShare: 100, Private: false } && IsOwnCard(document))
+            return LeftOut(document, entryDate, new SetAsideReason.Private(NameOf(uses.First(IsPrivate).Decision)));
 
         var draft = new EntryDraft(document, chart, book, settings, ledger, reasons);
         foreach (var line in document.Lines)
@@ -40,8 +52,19 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
         draft.AddRounding();
         draft.AddOffset();
         draft.CheckHead(entryDate, duplicateOf);
+        foreach (var use in uses)
+            if (use.Won)
+                draft.Ask(use, NameOf(use.Decision));
         return draft.Finish(entryDate);
     }
+
+    // Its holder owes nothing to the company for what they paid themselves.
+    private bool IsOwnCard(Document document) =>
+        settings.PaymentAccounts.Claiming(document.PaidFrom, document.Date) is [{ Kind: PaymentAccountKind.Personal }];
+
+    private static bool IsPrivate(StandingUse use) => use is { Won: true, Effect.Field: StandingField.PrivateShare };
+
+    private string NameOf(long decision) => settings.Standing.First(d => d.Id == decision).Name;
 
     private Composition.SetAside LeftOut(Document document, DateOnly entryDate, SetAsideReason why) =>
         new(why)

@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
 
@@ -15,8 +16,18 @@ public abstract record Composition
 {
     private Composition() { }
 
-    /// <summary>The document.</summary>
+    /// <summary>The document, with what standing decisions made of it.</summary>
     public required Document Document { get; init; }
+
+    /// <summary>The document as its source says it, with what persons chose.</summary>
+    public Document Said
+    {
+        get => field ?? Document;
+        init;
+    }
+
+    /// <summary>What standing decisions did to it.</summary>
+    public IReadOnlyList<StandingUse> Uses { get; init; } = [];
 
     /// <summary>What its entry says, or would say, beside its lines.</summary>
     public required EntryHead Head { get; init; }

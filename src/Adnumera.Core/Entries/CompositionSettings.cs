@@ -2,6 +2,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
 
@@ -83,6 +84,12 @@ public sealed record CompositionSettings
     public IReadOnlyDictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>> AccountDemands { get; init; } =
         new Dictionary<string, IReadOnlyDictionary<Dimension, DimensionDemand>>();
 
+    /// <summary>Whether a price that moved holds its document until somebody decides; otherwise it is a notice.</summary>
+    public bool HoldsForPrices { get; init; }
+
+    /// <summary>What was decided once and decides itself from then on.</summary>
+    public IReadOnlyList<StandingDecision> Standing { get; init; } = [];
+
     /// <summary>The payment accounts, to tell an ambiguous number.</summary>
     public PaymentAccounts PaymentAccounts { get; init; } = PaymentAccounts.None;
 
@@ -95,6 +102,8 @@ public sealed record CompositionSettings
     /// <summary>The day of the entry of a document.</summary>
     public DateOnly EntryDateOf(Document document)
     {
+        if (document.EntryDateChoice is { } chosen)
+            return chosen;
         var day =
             Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
                 ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))

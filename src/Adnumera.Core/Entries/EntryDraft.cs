@@ -2,6 +2,8 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Prices;
+using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
 
@@ -33,7 +35,10 @@ internal sealed class EntryDraft(
         var row = target?.Row;
         var taxCode = line.TaxCode.Length > 0 ? line.TaxCode : row?.TaxCode ?? "";
         var recovered = RecoveredTax(line, taxCode, out var taxAccount);
-        var cost = line.Net + line.Tax - recovered;
+        var mine = document.IsPartlyPrivate ? Allocation.Percent(line.Net + line.Tax, document.PrivateShare) : 0;
+        recovered -= document.IsPartlyPrivate ? Allocation.Percent(recovered, document.PrivateShare) : 0;
+        var cost = line.Net + line.Tax - recovered - mine;
+        AddPrivatePart(line, mine);
         var usable =
             target is { } chosen
             && reasons.IsSound(Targets.BrokenForCost(chart, chosen.Account), chosen.Account, Reason.ChosenBy(chosen), line.Number);
@@ -76,6 +81,42 @@ internal sealed class EntryDraft(
             }
         );
     }
+
+    // What is private of a line, by a standing share: whoever holds the card, or the owner, owes it back.
+    private void AddPrivatePart(DocumentLine line, long part)
+    {
+        if (part == 0 || Private(line) is not { } owed)
+            return;
+        if (reasons.IsSound(Targets.BrokenForCost(chart, owed.Account), owed.Account, "the account of private charges", line.Number))
+            lines.Add(
+                new EntryLine
+                {
+                    DocumentLine = line.Number,
+                    Account = owed.Account,
+                    Signed = side * part,
+                    Memo = line.Description,
+                    Rung = EntryRung.Person,
+                    Because = Reason.ForPrivate,
+                }
+            );
+    }
+
+    /// <summary>Holds the document where a standing decision asks for what nobody gave.</summary>
+    /// <param name="use">What was asked for.</param>
+    /// <param name="decision">What the decision is called.</param>
+    public void Ask(StandingUse use, string decision)
+    {
+        if (use.Effect.Field == StandingField.AskAccount)
+            reasons.Add(new HoldReason.AccountAsked(decision, use.Line));
+        else if (use.Effect.Field == StandingField.AskPaymentAccount)
+            reasons.Add(new HoldReason.PaymentAccountAsked(decision));
+        else if (use.Effect is { Field: StandingField.AskDimension, Dimension: { } dimension } && !HasDimension(use.Line, dimension))
+            reasons.Add(new HoldReason.DimensionMissing(dimension, $"“{decision}”", use.Line));
+    }
+
+    private bool HasDimension(long line, Dimension dimension) =>
+        lines.Any(l => l.DocumentLine == line && l.Dimensions[dimension].Length > 0)
+        || document.Lines.Any(l => l.Number == line && (l.IsZero || l.Dimensions[dimension].Length > 0));
 
     /// <summary>Where the money of a transfer arrives, in the place of its cost: the ladder is not asked.</summary>
     public void AddArrival(DocumentLine line)
@@ -174,6 +215,10 @@ internal sealed class EntryDraft(
 
     public void CheckHead(DateOnly entryDate, DocumentIdentity? duplicateOf)
     {
+        if (settings.HoldsForPrices)
+            foreach (var line in document.Lines)
+                if (line.PriceBefore is { } before && LinePrice.Of(document, line) is { } now)
+                    reasons.Add(new HoldReason.PriceMoved(line.Item, new PriceMove(before, now), line.Number));
         if (settings.Locked is { } locked && entryDate <= locked)
             reasons.Add(new HoldReason.PeriodLocked(entryDate, locked));
         if (document.Total < 0)
@@ -190,6 +235,8 @@ internal sealed class EntryDraft(
             reasons.Add(new HoldReason.FormImpossible(form));
         if (ledger is not null && reference.Length > ledger.Capabilities.LongestReference)
             reasons.Add(new HoldReason.TextTooLong("reference", reference.Length, ledger.Capabilities.LongestReference));
+        if (document.HeldBack.Length > 0)
+            reasons.Add(new HoldReason.HeldBack(document.HeldBack));
         if (duplicateOf is { } earliest && !document.NotDuplicate)
             reasons.Add(new HoldReason.PossibleDuplicate(earliest));
     }

@@ -2,6 +2,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Prices;
 
 namespace Adnumera.Core.Entries;
 
@@ -189,6 +190,42 @@ public abstract record HoldReason
         public override long? OnLine => Line;
     }
 
+    /// <summary>A standing decision asks a person for the account of the line.</summary>
+    public sealed record AccountAsked(string Decision, long Line) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.AccountAsked;
+
+        /// <inheritdoc/>
+        public override string Value => Decision;
+
+        /// <inheritdoc/>
+        public override long? OnLine => Line;
+    }
+
+    /// <summary>A standing decision asks a person for the payment account.</summary>
+    public sealed record PaymentAccountAsked(string Decision) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PaymentAccountAsked;
+
+        /// <inheritdoc/>
+        public override string Value => Decision;
+    }
+
+    /// <summary>The price of an item moved beyond the tolerance, and the company wants that decided before it is posted.</summary>
+    public sealed record PriceMoved(string Item, PriceMove Move, long Line) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PriceMoved;
+
+        /// <inheritdoc/>
+        public override string Value => Item;
+
+        /// <inheritdoc/>
+        public override long? OnLine => Line;
+    }
+
     /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the
     /// ledger.</summary>
     public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason
@@ -285,6 +322,17 @@ public abstract record HoldReason
         public override string Value => Code;
     }
 
+    /// <summary>A person keeps it from being posted.</summary>
+    /// <param name="Note">Why.</param>
+    public sealed record HeldBack(string Note) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.HeldBack;
+
+        /// <inheritdoc/>
+        public override string Value => "";
+    }
+
     /// <summary>One answer for each case.</summary>
     public T Match<T>(
         Func<PeriodLocked, T> periodLocked,
@@ -310,7 +358,11 @@ public abstract record HoldReason
         Func<MappingBroken, T> mappingBroken,
         Func<Unmapped, T> unmapped,
         Func<TaxCodeUnmapped, T> taxCodeUnmapped,
-        Func<Refused, T> refused
+        Func<AccountAsked, T> accountAsked,
+        Func<PaymentAccountAsked, T> paymentAccountAsked,
+        Func<PriceMoved, T> priceMoved,
+        Func<Refused, T> refused,
+        Func<HeldBack, T> heldBack
     ) =>
         Kind switch
         {
@@ -337,6 +389,10 @@ public abstract record HoldReason
             HoldKind.MappingBroken => mappingBroken((MappingBroken)this),
             HoldKind.Unmapped => unmapped((Unmapped)this),
             HoldKind.TaxCodeUnmapped => taxCodeUnmapped((TaxCodeUnmapped)this),
+            HoldKind.AccountAsked => accountAsked((AccountAsked)this),
+            HoldKind.PaymentAccountAsked => paymentAccountAsked((PaymentAccountAsked)this),
+            HoldKind.PriceMoved => priceMoved((PriceMoved)this),
             HoldKind.Refused => refused((Refused)this),
+            HoldKind.HeldBack => heldBack((HeldBack)this),
         };
 }

@@ -16,7 +16,9 @@ internal static class LineDimensions
         HoldReasons reasons
     )
     {
-        var named = line.Dimensions.IsBlank ? line.Dimensions : Named(document, line, book, ledger, reasons);
+        var named = line.Dimensions.IsBlank
+            ? line.Dimensions
+            : Carried(Named(document, line, book, ledger, reasons), document, line, book, ledger, reasons);
         if (row is null || row.Dimensions.IsBlank)
             return named;
 
@@ -29,6 +31,28 @@ internal static class LineDimensions
         }
 
         return named.Or(row.Dimensions);
+    }
+
+    // What a value carries with it, such as a project its department, where the line says nothing of its own.
+    private static Dimensions Carried(
+        Dimensions named,
+        Document document,
+        DocumentLine line,
+        MappingBook book,
+        ConnectedLedger? ledger,
+        HoldReasons reasons
+    )
+    {
+        var whole = named;
+        foreach (var said in line.Dimensions.Filled)
+            if (
+                said.Dimension.KeyOf() is { } key
+                && book.InForce(key, said.Value, document.Identity.Source, document.Date) is { Value: not MappingRow.LeaveOut } row
+            )
+                foreach (var (dimension, value) in row.Dimensions.Filled)
+                    if (whole[dimension].Length == 0)
+                        whole = whole.With(dimension, ledger is null ? value : Known(dimension, value, value, line, ledger, reasons));
+        return whole;
     }
 
     private static Dimensions Named(Document document, DocumentLine line, MappingBook book, ConnectedLedger? ledger, HoldReasons reasons) =>

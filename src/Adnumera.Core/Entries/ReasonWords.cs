@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 
@@ -17,7 +18,9 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
         reason.Match<ReasonWords>(
             beforeStart: r =>
                 new("before_start", Day.Text(r.Date), $"It is dated {Day.Text(r.Date)}, before the start date {Day.Text(r.StartDate)}."),
-            zero: _ => new("zero", "", "Its total and all its lines are zero.")
+            zero: _ => new("zero", "", "Its total and all its lines are zero."),
+            @private: r =>
+                new("private", r.Decision, $"Its holder paid it with a card of their own; “{r.Decision}” says that it is private.")
         );
 
     /// <summary>A role as people say it: <c>payables control</c>.</summary>
@@ -46,6 +49,9 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             BrokenBecause.NotBalance => "is neither an asset, a liability nor equity",
             BrokenBecause.NotTax => "is neither an asset nor a liability",
         };
+
+    // As many decimals as it has.
+    private static string Price(decimal price) => price.ToString("0.######", CultureInfo.InvariantCulture);
 
     private static string Sentence(HoldReason reason) =>
         reason.Match(
@@ -92,6 +98,13 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
                     ? $"Nothing maps “{r.Named}” to an account."
                     : $"Nothing maps “{r.Description}” ({r.Named}) to an account.",
             taxCodeUnmapped: r => $"Tax code “{r.TaxCode}” has no mapping.",
-            refused: r => $"The ledger refused it: {r.LedgerText}"
+            accountAsked: r => $"“{r.Decision}” asks a person for the account of this line.",
+            paymentAccountAsked: r => $"“{r.Decision}” asks a person which payment account was used.",
+            priceMoved: r =>
+                $"“{r.Item}” costs {Price(r.Move.Now)} each, before {Price(r.Move.Before)}"
+                + $"{(r.Move.Percent is { } p ? $" ({(p > 0 ? "+" : "")}{p.ToString("0.0", CultureInfo.InvariantCulture)} %)" : "")}, "
+                + "and nobody has accepted that.",
+            refused: r => $"The ledger refused it: {r.LedgerText}",
+            heldBack: r => $"It is held back from posting: {r.Note}"
         );
 }

@@ -12,7 +12,8 @@ public static class Remedies
     /// <summary>The mapping that ends a reason; none where a mapping does not.</summary>
     /// <param name="document">The document.</param>
     /// <param name="hold">The reason.</param>
-    public static MappingRemedy? Mapping(Document document, KeptHold hold)
+    /// <param name="ladder">The ladder, to tell which value chose an account that cannot be used; without it that is not told.</param>
+    public static MappingRemedy? Mapping(Document document, KeptHold hold, Ladder? ladder = null)
     {
         var line = document.Lines.FirstOrDefault(l => l.Number == hold.Line);
         return hold.Kind switch
@@ -22,6 +23,7 @@ public static class Remedies
             HoldKind.DimensionUnmapped => OfDimension(line, hold.Value),
             // A mapping names the account, and fills dimensions in.
             HoldKind.Unmapped or HoldKind.DimensionMissing => OfLine(document, line),
+            HoldKind.MappingBroken => line is null ? null : OfChosen(ladder?.Resolve(document, line)),
             HoldKind.PeriodLocked
             or HoldKind.SupplierMissing
             or HoldKind.EmployeeMissing
@@ -39,10 +41,17 @@ public static class Remedies
             or HoldKind.FormImpossible
             or HoldKind.RoleMissing
             or HoldKind.RoleAmbiguous
-            or HoldKind.MappingBroken
-            or HoldKind.Refused => null,
+            or HoldKind.AccountAsked
+            or HoldKind.PriceMoved
+            or HoldKind.PaymentAccountAsked
+            or HoldKind.Refused
+            or HoldKind.HeldBack => null,
         };
     }
+
+    // The value whose row chose the account.
+    private static MappingRemedy? OfChosen(Target? target) =>
+        target is { } chosen && Ladder.KeyOf(chosen.Rung) is { } kind ? new MappingRemedy(kind, chosen.Value) : null;
 
     // The dimension that names the value; one that the ledger defines itself has no mapping of values.
     private static MappingRemedy? OfDimension(DocumentLine? line, string value)

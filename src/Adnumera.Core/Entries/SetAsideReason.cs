@@ -13,10 +13,16 @@ public abstract record SetAsideReason
     /// <summary>Its total and all its lines are zero.</summary>
     public sealed record Zero : SetAsideReason;
 
+    /// <summary>A standing decision says that it is private, and a person's own card paid it.</summary>
+    /// <param name="Decision">What the decision is called.</param>
+    public sealed record Private(string Decision) : SetAsideReason;
+
     /// <summary>One answer for each case.</summary>
-    public T Match<T>(Func<BeforeStart, T> beforeStart, Func<Zero, T> zero) =>
-        this is BeforeStart early ? beforeStart(early) : zero((Zero)this);
+    public T Match<T>(Func<BeforeStart, T> beforeStart, Func<Zero, T> zero, Func<Private, T> @private) =>
+        this is BeforeStart early ? beforeStart(early)
+        : this is Zero nothing ? zero(nothing)
+        : @private((Private)this);
 
     /// <summary>The fixed word of the reason.</summary>
-    public SetAsideKind Kind => Match(_ => SetAsideKind.BeforeStart, _ => SetAsideKind.Zero);
+    public SetAsideKind Kind => Match(_ => SetAsideKind.BeforeStart, _ => SetAsideKind.Zero, _ => SetAsideKind.Private);
 }

@@ -143,7 +143,7 @@ public sealed class Ladder
         rung switch
         {
             Rung.Person => Given(line.Account),
-            Rung.Original => Given(line.OriginalAccount),
+            Rung.Original => Given(line.OriginalAccount.Length > 0 ? line.OriginalAccount : line.FoundAccount),
             Rung.Item => Look(KeyKind.Item, line.Item, document),
             Rung.CostCode => Look(KeyKind.CostCode, line.CostCode, document),
             Rung.CostCodeGroup => LookPrefix(line.CostCode, document),

@@ -43,9 +43,15 @@ public sealed record MappingRow
     /// <summary>The value that says: do not send it to the ledger.</summary>
     public const string LeaveOut = "(left out)";
 
-    /// <summary>Whether it ends the mapping of its key from its day on. A tax code does not end.</summary>
+    /// <summary>Whether it ends the mapping of its key from its day on. A tax code does not end, nor what carries dimensions with
+    /// it.</summary>
     [JsonIgnore]
-    public bool Ends => Kind != KeyKind.TaxCode && Account.Length == 0 && Group.Length == 0 && Value.Length == 0;
+    public bool Ends =>
+        Kind != KeyKind.TaxCode
+        && Account.Length == 0
+        && Group.Length == 0
+        && Value.Length == 0
+        && (Kind.Row().Target != KeyTarget.Dimension || Dimensions.IsBlank);
 
     /// <summary>The key, source and day that no two rows of a book share.</summary>
     [JsonIgnore]

@@ -1,5 +1,4 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 
 namespace Adnumera.Core.Sources;
 
@@ -29,6 +28,9 @@ public enum ArrivalForm
 
     /// <summary>No file: a person typed it.</summary>
     Typed,
+
+    /// <summary>What a feed delivered at one pull.</summary>
+    Feed,
 }
 
 /// <summary>How a file is read.</summary>
@@ -98,9 +100,10 @@ public sealed class ArrivalReaders(IReadOnlyList<IArrivalReader> readers)
     public IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems)
     {
         IEnumerator<ArrivedRecord>? records = null;
+        var open = () => records ??= Known(file).Stream(file, choices, problems).GetEnumerator();
         try
         {
-            while (Next(file, () => records ??= Known(file).Stream(file, choices, problems).GetEnumerator(), problems) is { } record)
+            while (Next(file, open, problems) is { } record)
                 yield return record;
         }
         finally
@@ -141,9 +144,8 @@ public sealed class ArrivalReaders(IReadOnlyList<IArrivalReader> readers)
         {
             var (before, records) = (problems.Count, Known(file).Read(file, choices, problems));
             if (choices.IsStrict)
-                foreach (var record in records.OfType<ArrivedRecord.Taken>())
-                foreach (var (column, problem) in DocumentLimits.Broken(record.Document))
-                    problems.Add(new Problem(file.Name, 0, $"{record.Place}, {column}", problem));
+                foreach (var problem in records.OfType<ArrivedRecord.Taken>().SelectMany(r => r.BeyondLimits()))
+                    problems.Add(problem);
             return problems.Count > before ? [] : records;
         }
         catch (FileFaultException e)

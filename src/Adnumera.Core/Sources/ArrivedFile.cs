@@ -10,10 +10,3 @@ public sealed record ArrivedFile(string Name, byte[] Content)
     /// <summary>What tells files apart: SHA-256 over the bytes (FIPS 180-4), in capital hexadecimal digits.</summary>
     public string Hash { get; } = Convert.ToHexString(SHA256.HashData(Content));
 }
-
-/// <summary>The port to what files come from: a person's hand, a folder, a feed.</summary>
-public interface IArrivalSource
-{
-    /// <summary>The files that are there, each once.</summary>
-    IAsyncEnumerable<ArrivedFile> Files(CancellationToken cancel);
-}

@@ -46,7 +46,12 @@ public abstract record ArrivedRecord(string File, string Place, string SourceId)
     /// <param name="File">The file's name.</param>
     /// <param name="Place">Where it stands there.</param>
     /// <param name="Document">The document.</param>
-    public sealed record Taken(string File, string Place, Document Document) : ArrivedRecord(File, Place, Document.Identity.SourceId);
+    public sealed record Taken(string File, string Place, Document Document) : ArrivedRecord(File, Place, Document.Identity.SourceId)
+    {
+        /// <summary>What of it the application does not keep.</summary>
+        public IEnumerable<Problem> BeyondLimits() =>
+            DocumentLimits.Broken(Document).Select(b => new Problem(File, 0, $"{Place}, {b.Column}", b.Problem));
+    }
 
     /// <summary>It is none.</summary>
     /// <param name="File">The file's name.</param>

@@ -125,9 +125,7 @@ public sealed class LayoutReader
 
     // What the application does not keep; where records are not held, it is asked of all forms alike.
     private IEnumerable<Problem> Beyond(ArrivedRecord record) =>
-        record is ArrivedRecord.Taken { Document: var document } && choices is { IsStrict: true, HoldsFaulty: true }
-            ? DocumentLimits.Broken(document).Select(b => new Problem(file.Name, 0, $"{record.Place}, {b.Column}", b.Problem))
-            : [];
+        record is ArrivedRecord.Taken taken && choices is { IsStrict: true, HoldsFaulty: true } ? taken.BeyondLimits() : [];
 
     private static string PlaceOf(List<Filed> rows) => FiledDocument.PlaceOf(rows[0].Row.Number, rows[^1].Row.Number);
 

@@ -148,13 +148,14 @@ public sealed partial class TableLook
             ? only
             : "";
         var isDay = filled.Exists(c => c.Day is not null);
+        List<string> decimals = isDay ? [] : [.. ((string[])[".", ","]).Where(s => numbers.TrueForAll(t => IsNumber(t, s)))];
         return new ColumnLook(
             name,
             isDay && texts.Count > 0 && !dates.Any()
                 ? []
                 : [.. dates.Where(p => texts.Count > 0 || p == DatePatterns[0]).Where(IsStrictest)],
-            isDay ? [] : [.. ((string[])[".", ","]).Where(s => numbers.TrueForAll(t => IsNumber(t, s)))],
-            group,
+            decimals,
+            decimals.Count > 0 ? group : "",
             filled.Count(c => c.Number < 0 || c.Text.StartsWith('-')) * 2 > filled.Count
         );
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
@@ -40,28 +41,31 @@ public static class OfxFile
         }
         catch (FileFaultException e) when (t.Account.Length > 0 && t.Currency.Length > 0 && t[OfxField.CorrectFitId].Length == 0)
         {
-            var last = LastFour(t.Account);
-            var typed = OfxTyped.Of(t, source, First(paymentAccount, last));
+            var typed = OfxTyped.Of(t, source, First(paymentAccount, t.LastFour));
             return new ArrivedRecord.Faulty(file, e.Place, typed, [new Problem(file, 0, e.Place, e.Message)])
             {
-                Account = last,
+                Account = t.LastFour,
                 Key = t[OfxField.FitId] is { Length: > 0 } id ? new RecordKey(t.Account, id) : null,
             };
         }
     }
 
-    /// <summary>Whether a transaction moves money between two own accounts.</summary>
-    internal static bool Moves(OfxTransaction t, long amount) =>
-        t[OfxField.TrnType].ToUpperInvariant() switch
+    /// <summary>What a transaction is; none where it is skipped.</summary>
+    internal static DocumentKind? KindOf(OfxTransaction t, long amount) =>
+        (TypeOf(t), amount) switch
         {
-            "XFER" or "ATM" or "CASH" => true,
-            "PAYMENT" => t.IsCard && amount > 0,
-            _ => false,
+            ("HOLD", _) or (_, 0) => null,
+            ("XFER" or "ATM" or "CASH", _) => DocumentKind.Transfer,
+            ("PAYMENT", > 0) when t.IsCard => DocumentKind.Transfer,
+            (_, < 0) => DocumentKind.CardCharge,
+            _ => t.IsCard ? DocumentKind.CardRefund : null,
         };
+
+    private static string TypeOf(OfxTransaction t) => t[OfxField.TrnType].ToUpperInvariant();
 
     private static ArrivedRecord RecordOf(OfxTransaction t, string file, string source, string paymentAccount)
     {
-        var place = $"transaction {t.Number}";
+        var place = string.Concat("transaction ", t.Number.ToString(CultureInfo.InvariantCulture));
         FileFaultException Fault(string field, string message) => new(place, $"{field}: {message}");
         string Field(OfxField field)
         {
@@ -84,9 +88,10 @@ public static class OfxFile
         if (posted.Length < 8 || !Fields.TryDate(posted.AsSpan(0, 4), posted.AsSpan(4, 2), posted.AsSpan(6, 2), out var date))
             throw Fault("DTPOSTED", $"{Quote.Of(posted)} is not a date; expected one such as 20260309");
 
-        var last = LastFour(t.Account);
+        var last = t.LastFour;
         var account = paymentAccount.Length > 0 ? paymentAccount : last;
-        var (type, supplier) = (Field(OfxField.TrnType).ToUpperInvariant(), First(Field(OfxField.Name), Field(OfxField.PayeeName)));
+        _ = Field(OfxField.TrnType);
+        var supplier = First(Field(OfxField.Name), Field(OfxField.PayeeName));
         var (sourceId, key) = ($"{last}:{id}", new RecordKey(t.Account, id));
         Correction? corrects = null;
         if (Field(OfxField.CorrectFitId) is { Length: > 0 } of)
@@ -101,28 +106,23 @@ public static class OfxFile
                 Key = key,
                 Corrects = corrects,
             };
-        if (type == "HOLD")
-            return Skipped(SkipReason.Pending, "It is not settled yet");
-        if (amount == 0)
-            return Skipped(SkipReason.Zero, "It moves no money");
-        var moves = Moves(t, amount);
-        if (!moves && amount > 0 && !t.IsCard)
-            return Skipped(SkipReason.Incoming, "Money was received");
+        if (KindOf(t, amount) is not { } kind)
+            return TypeOf(t) == "HOLD" ? Skipped(SkipReason.Pending, "It is not settled yet")
+                : amount == 0 ? Skipped(SkipReason.Zero, "It moves no money")
+                : Skipped(SkipReason.Incoming, "Money was received");
+        var arrives = kind == DocumentKind.Transfer && amount > 0;
         return new ArrivedRecord.Taken(
             file,
             place,
             new Document
             {
                 Identity = new DocumentIdentity(source, sourceId),
-                Kind =
-                    moves ? DocumentKind.Transfer
-                    : amount < 0 ? DocumentKind.CardCharge
-                    : DocumentKind.CardRefund,
+                Kind = kind,
                 Date = date,
                 Reference = First(Field(OfxField.CheckNum), Field(OfxField.RefNum)),
                 Supplier = supplier,
-                PaymentAccount = moves && amount > 0 ? "" : account,
-                ToAccount = moves && amount > 0 ? account : "",
+                PaymentAccount = arrives ? "" : account,
+                ToAccount = arrives ? account : "",
                 MerchantCode = Field(OfxField.Sic),
                 ForeignAmount =
                     Field(OfxField.OriginalSymbol) is { Length: > 0 } original && original != code

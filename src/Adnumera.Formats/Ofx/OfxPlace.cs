@@ -6,9 +6,10 @@ namespace Adnumera.Formats.Ofx;
 /// <param name="Number">Its place in the file, from 1.</param>
 /// <param name="IsCard">Whether it is of a card.</param>
 /// <param name="Account">The account's number; blank where the statement names none.</param>
+/// <param name="LastFour">The last four characters of that.</param>
 /// <param name="Currency">The statement's currency; blank where it names none.</param>
 /// <param name="Fields">What it says of itself. Valid until the next one begins.</param>
-internal sealed record OfxTransaction(int Number, bool IsCard, string Account, string Currency, IReadOnlyList<string> Fields)
+internal sealed record OfxTransaction(int Number, bool IsCard, string Account, string LastFour, string Currency, string[] Fields)
 {
     /// <summary>A field; blank where it is not there.</summary>
     public string this[OfxField field] => Fields[(int)field];
@@ -22,7 +23,7 @@ internal sealed class OfxPlace(bool isXml)
     private bool ended,
         within;
     private int number;
-    private (bool IsCard, string Account, string Currency)? statement;
+    private (bool IsCard, string Account, string LastFour, string Currency)? statement;
 
     /// <summary>Goes on by a tag or text; returns the transaction that ends with it.</summary>
     public OfxTransaction? Take(OfxToken token)
@@ -73,7 +74,7 @@ internal sealed class OfxPlace(bool isXml)
             throw Fault($"{Quote.Of(tag.Name)} stands within the text of {field.Tag.Name}");
         open.Add((tag, false));
         if (tag.IsStatement)
-            statement = (tag.Name == "CCSTMTRS", "", "");
+            statement = (tag.Name == "CCSTMTRS", "", "", "");
         else if (tag.IsTransaction)
         {
             if (within)
@@ -102,7 +103,7 @@ internal sealed class OfxPlace(bool isXml)
             && leaf.Tag.Name == "ACCTID"
             && (open.Count > 1 ? open[^2].Tag.Name : "") is "BANKACCTFROM" or "CCACCTFROM"
         )
-            statement = its with { Account = text };
+            statement = its with { Account = text, LastFour = OfxFile.LastFour(text) };
     }
 
     private OfxField FieldOf(OfxTag leaf)
@@ -137,6 +138,8 @@ internal sealed class OfxPlace(bool isXml)
         within &= !tag.IsTransaction;
         if (tag.IsStatement)
             statement = null;
-        return tag.IsTransaction && statement is { } of ? new OfxTransaction(number, of.IsCard, of.Account, of.Currency, fields) : null;
+        return tag.IsTransaction && statement is { } of
+            ? new OfxTransaction(number, of.IsCard, of.Account, of.LastFour, of.Currency, fields)
+            : null;
     }
 }

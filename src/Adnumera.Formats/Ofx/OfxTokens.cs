@@ -38,13 +38,14 @@ internal static class OfxTokens
     /// <summary>Whether a tag may stand in it, in whatever case and encoding.</summary>
     public static bool Mentions(byte[] content, string tag)
     {
-        const int Step = 1 << 16;
         if (content is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
             return true;
+        const int Step = 1 << 14;
+        Span<char> part = new char[Step + tag.Length];
         for (var at = 0; at < content.Length; at += Step)
         {
-            var part = content.AsSpan(at, Math.Min(Step + tag.Length, content.Length - at));
-            if (Encoding.Latin1.GetString(part).Contains(tag, StringComparison.OrdinalIgnoreCase))
+            var length = Encoding.Latin1.GetChars(content.AsSpan(at, Math.Min(part.Length, content.Length - at)), part);
+            if (part[..length].Contains(tag, StringComparison.OrdinalIgnoreCase))
                 return true;
         }
 
@@ -56,7 +57,7 @@ internal static class OfxTokens
 
     /// <summary>The tags and texts in order; blank texts are left out.</summary>
     /// <exception cref="FileFaultException">It is cut short, or no OFX.</exception>
-    public static IEnumerable<OfxToken> Of(byte[] content, bool isXml) => isXml ? OfXml(content) : OfSgml(Decode(content));
+    public static IEnumerable<OfxToken> Of(byte[] content, bool isXml) => isXml ? OfXml(content) : OfSgml(content);
 
     private static bool StartsAsXml(byte[] content)
     {
@@ -98,28 +99,28 @@ internal static class OfxTokens
     }
 
     // The header says the encoding: UTF-8, whatever the character set, else code page 1252 (OFX 1.6, 2.2).
-    private static string Decode(byte[] content)
+    private static StreamReader Decode(byte[] content)
     {
-        if (content.AsSpan().StartsWith("\uFEFF"u8))
-            return Utf8(content.AsSpan(3));
         var head = Encoding.Latin1.GetString(content.AsSpan(0, Math.Min(content.Length, HeaderLooked)));
         var header = head[..Math.Max(head.IndexOf('<', StringComparison.Ordinal), 0)];
-        if (header.Contains("ENCODING:UTF-8", StringComparison.OrdinalIgnoreCase))
-            return Utf8(content);
-        // Most have nothing else, whatever code page they name, and a code page takes its time.
-        if (Ascii.IsValid(content))
-            return Encoding.ASCII.GetString(content);
+        var isUtf8 = content.AsSpan().StartsWith("\uFEFF"u8) || header.Contains("ENCODING:UTF-8", StringComparison.OrdinalIgnoreCase);
+        if (isUtf8)
+            RequireUtf8(content);
         Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
-        return header.Contains("CHARSET:ISO-8859-1", StringComparison.OrdinalIgnoreCase)
-            ? Encoding.Latin1.GetString(content)
-            : Encoding.GetEncoding(1252).GetString(content);
+
+        // Most have nothing but ASCII, whatever code page they name, and a code page takes its time.
+        var encoding =
+            isUtf8 ? Encoding.UTF8
+            : Ascii.IsValid(content) || header.Contains("CHARSET:ISO-8859-1", StringComparison.OrdinalIgnoreCase) ? Encoding.Latin1
+            : Encoding.GetEncoding(1252);
+        return new StreamReader(new MemoryStream(content, writable: false), encoding, detectEncodingFromByteOrderMarks: isUtf8);
     }
 
-    private static string Utf8(ReadOnlySpan<byte> content)
+    private static void RequireUtf8(byte[] content)
     {
         try
         {
-            return new UTF8Encoding(false, throwOnInvalidBytes: true).GetString(content);
+            new UTF8Encoding(false, throwOnInvalidBytes: true).GetCharCount(content);
         }
         catch (DecoderFallbackException e)
         {
@@ -127,31 +128,25 @@ internal static class OfxTokens
         }
     }
 
-    private static IEnumerable<OfxToken> OfSgml(string text)
+    private static IEnumerable<OfxToken> OfSgml(byte[] content)
     {
         // The same few tags come again and again, and mostly in the same order: each is made a text once, as it is written.
         var written = new Dictionary<string, WrittenTag>();
         var (known, tags, last) = (written.GetAlternateLookup<ReadOnlySpan<char>>(), new OfxTags(), new WrittenTag("", default));
-        var at = text.IndexOf('<', StringComparison.Ordinal);
-        while (at >= 0 && at < text.Length)
+        using var text = new SgmlText(Decode(content));
+        text.Before('<', out var isEnd);
+        while (!isEnd)
         {
-            if (text[at] != '<')
-            {
-                var next = text.IndexOf('<', at);
-                var words = Words(text.AsSpan(at, (next < 0 ? text.Length : next) - at).Trim());
-                at = next;
-                if (words.Length > 0)
-                    yield return new OfxToken(OfxTokenKind.Text, null, words);
-                continue;
-            }
-
-            var end = text.IndexOf('>', at);
-            if (end < 0)
-                throw new FileFaultException("", "it is cut short: its last tag has no end");
-            var start = at + 1;
-            at = end + 1;
-            if (Known(text.AsSpan(start, end - start)) is { } tag)
+            if (Tagged() is { } tag)
                 yield return tag;
+            if (Words(text.Before('<', out isEnd).Trim()) is { Length: > 0 } words)
+                yield return new OfxToken(OfxTokenKind.Text, null, words);
+        }
+
+        OfxToken? Tagged()
+        {
+            var name = text.Before('>', out var isCut);
+            return isCut ? throw new FileFaultException("", "it is cut short: its last tag has no end") : Known(name);
         }
 
         // A kind or a day is mostly the one that the same tag had before.

@@ -14,27 +14,27 @@ internal static class OfxTyped
     public static TypedDocument Of(OfxTransaction t, string source, string account)
     {
         var head = new Dictionary<string, string>();
+        string Fitting(string text) => text.Length <= Limits.Field ? text : text[..Limits.Field];
         void Say(string column, string text)
         {
             if (text.Length > 0)
-                head[column] = text.Length <= Limits.Field ? text : text[..Limits.Field];
+                head[column] = Fitting(text);
         }
 
         var (id, posted, amount) = (t[OfxField.FitId], t[OfxField.DtPosted], t[OfxField.TrnAmt].Replace(',', '.'));
         var code = t[OfxField.CurrencySymbol] is { Length: > 0 } own ? own : t.Currency;
 
-        // Which way the money goes is only known of an amount.
-        DocumentKind? kind =
-            !Currency.TryFind(code, out var currency) || OfxFile.Amount(amount, currency, out var minor) is not null ? null
-            : OfxFile.Moves(t, minor) ? DocumentKind.Transfer
-            : minor < 0 ? DocumentKind.CardCharge
-            : DocumentKind.CardRefund;
+        // What it is nobody knows without a sound amount; what would be skipped is none.
+        var kind =
+            Currency.TryFind(code, out var currency) && OfxFile.Amount(amount, currency, out var minor) is null
+                ? OfxFile.KindOf(t, minor)
+                : null;
         Say("source", source);
-        Say("source_id", id.Length > 0 ? $"{OfxFile.LastFour(t.Account)}:{id}" : "");
+        Say("source_id", id.Length > 0 ? $"{t.LastFour}:{id}" : "");
         Say("kind", kind is { } known ? Words<DocumentKind>.Of(known) : "");
         Say(
             "document_date",
-            posted.Length >= 8 && posted.AsSpan(0, 8).ContainsAnyExceptInRange('0', '9') is false
+            posted.Length >= 8 && !posted.AsSpan(0, 8).ContainsAnyExceptInRange('0', '9')
                 ? $"{posted[..4]}-{posted[4..6]}-{posted[6..8]}"
                 : posted
         );
@@ -43,9 +43,9 @@ internal static class OfxTyped
         Say(kind == DocumentKind.Transfer && !amount.StartsWith('-') ? "to_account" : "payment_account", account);
         Say("merchant_code", t[OfxField.Sic]);
         Say("currency", code);
-        var line = new Dictionary<string, string> { ["net"] = amount.TrimStart('-', '+') };
+        var line = new Dictionary<string, string> { ["net"] = Fitting(amount.TrimStart('-', '+')) };
         if (OfxFile.First(t[OfxField.Memo], head.GetValueOrDefault("supplier", "")) is { Length: > 0 } description)
-            line["description"] = description.Length <= Limits.Field ? description : description[..Limits.Field];
+            line["description"] = Fitting(description);
         return new TypedDocument(head, [line]);
     }
 }

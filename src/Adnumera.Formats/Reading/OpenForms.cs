@@ -1,7 +1,7 @@
-using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Camt;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Feeds;
 using Adnumera.Formats.Invoices;
 using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Ofx;
@@ -39,6 +39,7 @@ public static class OpenForms
                 f => PdfInvoice.Recognises(f.Content),
                 (f, c) => [PdfInvoice.Read(f, c.Source)]
             ),
+            new FeedReader(),
             new DocumentsFileReader(),
             new TableReader(),
         ]);
@@ -61,23 +62,15 @@ public static class OpenForms
         public IEnumerable<ArrivedRecord> Stream(ArrivedFile file, ReadingChoices choices, Problems problems) => Records(file, choices);
 
         // What the application does not keep is held with the record that says it.
-        private static ArrivedRecord Kept(ArrivedRecord record)
-        {
-            if (record is not ArrivedRecord.Taken { Document: var document })
-                return record;
-            var said = DocumentLimits
-                .Broken(document)
-                .Select(b => new Problem(record.File, 0, $"{record.Place}, {b.Column}", b.Problem))
-                .ToList();
-            return said.Count == 0
-                ? record
-                : new ArrivedRecord.Faulty(record.File, record.Place, TypedDocuments.Of(document), said)
+        private static ArrivedRecord Kept(ArrivedRecord record) =>
+            record is ArrivedRecord.Taken taken && taken.BeyondLimits().ToList() is { Count: > 0 } said
+                ? new ArrivedRecord.Faulty(record.File, record.Place, TypedDocuments.Of(taken.Document), said)
                 {
                     Account = record.Account,
                     Key = record.Key,
                     Corrects = record.Corrects,
-                };
-        }
+                }
+                : record;
 
         public bool MayCorrect(ArrivedFile file) => Corrects?.Invoke(file) ?? false;
     }

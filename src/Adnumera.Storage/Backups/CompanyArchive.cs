@@ -1,4 +1,5 @@
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Migrations;
@@ -49,6 +50,7 @@ public static class CompanyArchive
                 if (new CompanyTable(c).Slug() != id)
                     throw new ArchiveException("The archive names one company and holds another.");
                 new LedgerTable(c).Disconnect();
+                new FeedTable(c).ForgetKeys();
                 return new CompanyTable(c).Name();
             });
             SqliteConnection.ClearAllPools();

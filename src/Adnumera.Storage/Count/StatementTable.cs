@@ -6,7 +6,8 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Count;
 
 /// <summary>A source's statement as it is kept.</summary>
-/// <param name="ArrivalId">The file that said it; 0 where a person did.</param>
+/// <param name="ArrivalId">The file that said it; 0 where a person or a feed did.</param>
+/// <param name="FeedId">The feed that said it; 0 for none.</param>
 [method: ExplicitConstructor]
 public sealed record StatementRow(
     long Id,
@@ -17,7 +18,8 @@ public sealed record StatementRow(
     long Money,
     string At,
     string Who,
-    long ArrivalId = 0
+    long ArrivalId = 0,
+    long FeedId = 0
 )
 {
     public SourceStatement Statement => new(Iso.Day(FirstDay), Iso.Day(LastDay), new Tally(Documents, Money));
@@ -28,7 +30,7 @@ public sealed class StatementTable(SqliteConnection company)
 {
     private const string Columns =
         "select id as Id, source as Source, first_day as FirstDay, last_day as LastDay, documents as Documents, money as Money, at as At, "
-        + "who as Who, arrival_id as ArrivalId from source_statement";
+        + "who as Who, arrival_id as ArrivalId, feed_id as FeedId from source_statement";
 
     public IReadOnlyList<StatementRow> All() => company.Query<StatementRow>($"{Columns} order by source, first_day").AsList();
 
@@ -40,14 +42,21 @@ public sealed class StatementTable(SqliteConnection company)
 
     public long Add(StatementRow row) =>
         company.ExecuteScalar<long>(
-            "insert into source_statement (source, first_day, last_day, documents, money, at, who, arrival_id) "
-                + "values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who, @ArrivalId) returning id",
+            "insert into source_statement (source, first_day, last_day, documents, money, at, who, arrival_id, feed_id) "
+                + "values (@Source, @FirstDay, @LastDay, @Documents, @Money, @At, @Who, @ArrivalId, @FeedId) returning id",
             row
         );
 
     /// <summary>Takes away what the statement of a file said of itself.</summary>
     public void RemoveOf(long arrival) =>
         company.Execute("delete from source_statement where arrival_id = @arrival and arrival_id <> 0", new { arrival });
+
+    /// <summary>Takes away what a feed said before of some days. Walks source_statement_of_feed.</summary>
+    public void RemoveOfFeed(long feed, string firstDay) =>
+        company.Execute(
+            "delete from source_statement where feed_id = @feed and feed_id <> 0 and first_day = @firstDay",
+            new { feed, firstDay }
+        );
 
     public void Remove(long id) => company.Execute("delete from source_statement where id = @id", new { id });
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Standing;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
 using Dapper;
@@ -113,7 +114,7 @@ public sealed class AffectedTable(SqliteConnection company)
             new { keys = JsonSerializer.Serialize(rows.Select(r => new[] { Words<KeyKind>.Of(r.Kind.Row().ArrivesAs), r.FoldedKey })) }
         );
 
-    private List<long> OpenUnder(IEnumerable<RowIdentity> rows)
+    private List<long> OpenUnder(IReadOnlyCollection<RowIdentity> rows)
     {
         var found = new SortedSet<long>();
         foreach (var row in rows)
@@ -140,13 +141,14 @@ public sealed class AffectedTable(SqliteConnection company)
                 );
         }
 
+        found.UnionWith(Standing(rows, Open));
         return [.. found];
     }
 
     private List<long> Under(IEnumerable<RowIdentity> rows, string state, int most = -1)
     {
-        var found = new SortedSet<long>();
-        foreach (var kind in rows.GroupBy(r => r.Kind))
+        var (found, asked) = (new SortedSet<long>(), rows.ToList());
+        foreach (var kind in asked.GroupBy(r => r.Kind))
         {
             // From each key straight to its documents; a later day or another source cannot be touched.
             var keys = JsonSerializer.Serialize(
@@ -170,6 +172,34 @@ public sealed class AffectedTable(SqliteConnection company)
                 );
         }
 
+        found.UnionWith(Standing(asked, state));
         return [.. found];
     }
+
+    // Those that carry a key because it was decided once, not because their source says it. Of a group's rows each may. Walks
+    // standing_use_by_value.
+    private IEnumerable<long> Standing(IEnumerable<RowIdentity> rows, string state) =>
+        rows.Select(r => (Field: FieldOf(r.Kind), Key: r.Kind.Row().ArrivesAs == r.Kind ? r.FoldedKey : ""))
+            .Where(r => r.Field is not null)
+            .Distinct()
+            .SelectMany(r =>
+                company.Query<long>(
+                    "select distinct d.id from standing_use u join document d on d.id = u.document_id "
+                        + $"where u.field = @field and u.won = 1 and u.value_key <> '' and (@Key = '' or u.value_key = @Key) and {state}",
+                    new { field = Words<StandingField>.Of(r.Field!.Value), r.Key }
+                )
+            );
+
+    private static StandingField? FieldOf(KeyKind kind) =>
+        kind switch
+        {
+            KeyKind.Category or KeyKind.CategoryGroup => StandingField.Category,
+            KeyKind.Item => StandingField.Item,
+            KeyKind.CostCode or KeyKind.CostCodeGroup => StandingField.CostCode,
+            KeyKind.Supplier or KeyKind.SupplierGroup or KeyKind.SupplierPayable or KeyKind.SupplierTerm or KeyKind.SupplierForm =>
+                StandingField.Supplier,
+            KeyKind.PaymentAccount => StandingField.PaymentAccount,
+            KeyKind.Department or KeyKind.Location or KeyKind.Project or KeyKind.Customer => StandingField.Dimension,
+            KeyKind.SupplierBox or KeyKind.Source or KeyKind.Settlement or KeyKind.TaxCode => null,
+        };
 }

@@ -2,11 +2,15 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Feeds;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Standing;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Standing;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
@@ -28,6 +32,11 @@ public sealed class CodingWriter : IDisposable
     private readonly Currency currency;
     private readonly CodingCause? cause;
     private readonly DocumentRows rows;
+    private readonly FeedNewsTable news;
+    private readonly StandingUseTable uses;
+    private readonly LabelTable labels;
+    private readonly EditTable edits;
+    private readonly Lazy<bool> listens;
     private readonly Prepared insertChange,
         setState;
 
@@ -39,12 +48,16 @@ public sealed class CodingWriter : IDisposable
         this.cause = cause;
         currency = new CompanyTable(company).Currency();
         (count, values, rows) = (new CountChanges(company), new ValueChanges(company, currency), new DocumentRows(company));
+        (news, uses, labels) = (new FeedNewsTable(company), new StandingUseTable(company), new LabelTable(company));
+        edits = new EditTable(company);
+        listens = new Lazy<bool>(news.AnyListens);
         insertChange = Prepared.Insert(company, "document_change", "document_id at who cause line field before after");
         setState = new Prepared(
             company,
-            "update document set state = @state, ledger_entry = @entry, set_aside = @setAside, set_aside_by = @by, revision = @revision "
+            "update document set state = @state, ledger_entry = @entry, set_aside = @setAside, set_aside_by = @by, "
+                + "set_aside_note = @note, revision = @revision "
                 + "where id = @id",
-            "id state entry setAside by revision"
+            "id state entry setAside by note revision"
         );
     }
 
@@ -58,19 +71,44 @@ public sealed class CodingWriter : IDisposable
         count.Date(d.Identity.Source, d.Date, TallyOf(d));
         count.Stand(d.Identity.Source, period, state, d.Kind, TallyOf(d));
         values.Add(Place(coded, state, period));
+        Use(id, [], coded.Uses);
     }
 
-    /// <summary>Takes over what a later file says of a document that is not in the ledger yet.</summary>
-    public void Replace(StoredDocument before, Composition coded, ArrivalPlace at)
+    /// <summary>Takes over what a later file says of a document that is not in the ledger yet; what persons put right stays.</summary>
+    /// <param name="before">As it is here.</param>
+    /// <param name="coded">What becomes of it.</param>
+    /// <param name="at">Where it came from.</param>
+    /// <param name="said">As the file says it.</param>
+    public void Replace(StoredDocument before, Composition coded, ArrivalPlace at, Document said)
     {
-        var d = coded.Document;
         rows.Replace(before.Id, coded, at);
-        count.Date(d.Identity.Source, before.Document.Date, default(Tally) - TallyOf(before.Document));
-        count.Date(d.Identity.Source, d.Date, TallyOf(d));
+        Date(before.Document, coded.Said);
+        if (!before.Edits.IsBlank)
+            edits.Put(before.Id, before.Edits, said);
         if (cause is not null)
-            foreach (var change in DocumentDifferences.Of(before.Document, d))
+            foreach (var change in DocumentDifferences.Of(before.AsItCame, said))
                 Note(before.Id, cause, change);
         Recode(before, coded, lines: false);
+    }
+
+    /// <summary>Takes over what a person decided.</summary>
+    /// <param name="before">The document as it stands.</param>
+    /// <param name="after">All that persons decided on it from now on; whether it is set aside is for <see cref="Move"/>.</param>
+    /// <param name="coded">What becomes of it.</param>
+    public void Decide(StoredDocument before, PersonsChoices after, Composition coded)
+    {
+        rows.Choose(before.Id, coded.Said);
+        var isEdited = !before.Edits.IsBlank || !after.Edits.IsBlank;
+        if (isEdited)
+        {
+            edits.Put(before.Id, after.Edits, before.AsItCame);
+            rows.Edit(before.Id, coded);
+            Date(before.Document, coded.Said);
+        }
+        else if (coded.Said.PaidFrom != before.Document.PaidFrom)
+            rows.Rekey(before.Id, coded.Said);
+
+        Recode(before, coded, lines: !isEdited);
     }
 
     /// <summary>Takes a document out that came by mistake, with everything that was noted about it but the audit.</summary>
@@ -97,13 +135,15 @@ public sealed class CodingWriter : IDisposable
     /// <param name="setAside">Why it is left out, if it is.</param>
     /// <param name="setAsideBy">Who sets it aside; blank for a rule.</param>
     /// <param name="revision">Another revision; as it was when left out.</param>
+    /// <param name="setAsideNote">Why, in words of a person's own.</param>
     public void Move(
         StoredDocument document,
         DocumentEvent happens,
         string? ledgerEntry = null,
         SetAsideKind? setAside = null,
         string setAsideBy = "",
-        int? revision = null
+        int? revision = null,
+        string setAsideNote = ""
     )
     {
         var state = DocumentLife.Next(document.Standing, happens);
@@ -119,10 +159,13 @@ public sealed class CodingWriter : IDisposable
             ledgerEntry ?? document.LedgerEntry,
             setAside is { } why ? Words<SetAsideKind>.Of(why) : "",
             setAsideBy,
+            setAsideNote,
             revision ?? document.Revision
         );
         if (state != DocumentState.Held)
             rows.Holds.Remove(document.Id);
+        if (listens.Value && FeedNews.Of(happens, ledgerEntry ?? "", setAside ?? document.SetAside) is { } told)
+            news.Note(document.Id, document.Document.Identity, told);
         var tally = TallyOf(document.Document);
         count.Stand(document.Document.Identity.Source, document.Period, document.State, document.Document.Kind, default(Tally) - tally);
         count.Stand(document.Document.Identity.Source, document.Period, state, document.Document.Kind, tally);
@@ -162,6 +205,7 @@ public sealed class CodingWriter : IDisposable
 
         values.Take(before.Place());
         values.Add(Place(coded, state, period));
+        Use(before.Id, before.Uses, coded.Uses);
         var (was, now) = (TallyOf(before.Document), TallyOf(d));
         count.Stand(d.Identity.Source, before.Period, before.State, before.Document.Kind, default(Tally) - was);
         count.Stand(d.Identity.Source, period, state, d.Kind, now);
@@ -169,6 +213,23 @@ public sealed class CodingWriter : IDisposable
             return;
         count.Arrive(d.Identity.Source, before.Period, default(Tally) - was);
         count.Arrive(d.Identity.Source, period, now);
+    }
+
+    private void Date(Document before, Document now)
+    {
+        count.Date(now.Identity.Source, before.Date, default(Tally) - TallyOf(before));
+        count.Date(now.Identity.Source, now.Date, TallyOf(now));
+    }
+
+    // What was used is kept with the document; a label comes once, when the decision acts for the first time: a person may take it off.
+    private void Use(long id, IReadOnlyList<StandingUse> before, IReadOnlyList<StandingUse> now)
+    {
+        if (before.Count == 0 && now.Count == 0 || before.ToHashSet().SetEquals(now))
+            return;
+        uses.Put(id, now);
+        foreach (var use in now.Except(before))
+            if (use is { Won: true, Effect.Field: StandingField.Label })
+                labels.Add(id, use.Effect.Value);
     }
 
     private static PlacedDocument Place(Composition coded, DocumentState state, string period) =>

@@ -26,6 +26,36 @@ public sealed record DocumentFilter
 
     public string? Key { get; init; }
 
+    /// <summary>The supplier, in any spelling that folds alike.</summary>
+    public string? Supplier { get; init; }
+
+    /// <summary>The employee.</summary>
+    public string? Employee { get; init; }
+
+    /// <summary>The category of a line.</summary>
+    public string? Category { get; init; }
+
+    /// <summary>The payment account: its name, or what a source calls it.</summary>
+    public string? PaymentAccount { get; init; }
+
+    /// <summary>Who holds the payment account.</summary>
+    public string? Cardholder { get; init; }
+
+    /// <summary>Document dates.</summary>
+    public DayRange Date { get; init; }
+
+    /// <summary>Due dates.</summary>
+    public DayRange Due { get; init; }
+
+    /// <summary>Days of entries.</summary>
+    public DayRange Entry { get; init; }
+
+    /// <summary>Totals in minor units, whatever their sign counts.</summary>
+    public AmountRange Total { get; init; }
+
+    /// <summary>With an attachment, or without one.</summary>
+    public bool? Attachment { get; init; }
+
     /// <summary>The account that a line was decided to go to.</summary>
     public string? Account { get; init; }
 
@@ -40,4 +70,18 @@ public sealed record DocumentFilter
 
     /// <summary>The amount that the text is, in minor units.</summary>
     public long? Amount { get; init; }
+}
+
+/// <summary>Days from one to another, both with it; without an end it is open there.</summary>
+public readonly record struct DayRange(DateOnly? From, DateOnly? To)
+{
+    /// <summary>Whether it is open at both ends.</summary>
+    public bool IsAll => From is null && To is null;
+}
+
+/// <summary>Amounts from one to another, both with it, in minor units; without an end it is open there.</summary>
+public readonly record struct AmountRange(long? From, long? To)
+{
+    /// <summary>Whether it is open at both ends.</summary>
+    public bool IsAll => From is null && To is null;
 }

@@ -22,6 +22,24 @@ public enum DocumentOrder
 
     /// <summary>By supplier.</summary>
     Supplier,
+
+    /// <summary>By reference.</summary>
+    Reference,
+
+    /// <summary>Due first.</summary>
+    Due,
+
+    /// <summary>Due last, those without a day at the end.</summary>
+    DueLast,
+
+    /// <summary>Earliest entry first.</summary>
+    Entry,
+
+    /// <summary>Latest entry first.</summary>
+    EntryLatest,
+
+    /// <summary>What arrived last, first.</summary>
+    Arrived,
 }
 
 /// <summary>A document in a list.</summary>
@@ -40,7 +58,34 @@ public sealed record DocumentSummary(
     long Reasons,
     bool Noticed,
     string SortKey
-);
+)
+{
+    public string Supplier { get; init; } = "";
+
+    public string Employee { get; init; } = "";
+
+    /// <summary>The payment account that counts: a person's choice, else what the source says.</summary>
+    public string PaymentAccount { get; init; } = "";
+
+    public string DueDate { get; init; } = "";
+
+    public string EntryDate { get; init; } = "";
+
+    public string ArrivedAt { get; init; } = "";
+
+    /// <summary>The category of its first line.</summary>
+    public string Category { get; init; } = "";
+
+    /// <summary>The account of its first line.</summary>
+    public string Account { get; init; } = "";
+
+    public long Lines { get; init; }
+
+    /// <summary>Its labels, by the alphabet.</summary>
+    public string Labels { get; init; } = "";
+
+    public long Attachments { get; init; }
+}
 
 /// <summary>How many documents a list has.</summary>
 /// <param name="Documents">How many; where there are more than are counted, how many were.</param>
@@ -126,6 +171,19 @@ public sealed class DocumentList(
         ];
     }
 
+    /// <summary>The documents of a list, ascending, as far as so many.</summary>
+    public IReadOnlyList<long> Ids(DocumentFilter filter, int most)
+    {
+        var conditions = new ListConditions(filter);
+        conditions.Parameters.Add("most", most);
+        return company
+            .Query<long>(
+                $"select d.id from document d where {conditions.Gathered(n => How(n, conditions))} order by d.id limit @most",
+                conditions.Parameters
+            )
+            .AsList();
+    }
+
     /// <summary>How many there are and their money.</summary>
     public ListTotal Total(DocumentFilter filter)
     {
@@ -201,7 +259,16 @@ public sealed class DocumentList(
               coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason
                 limit 1), d.set_aside) as Reason,
               (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({by} as text) as
-                SortKey
+                SortKey,
+              d.supplier as Supplier, d.employee as Employee, coalesce(nullif(d.payment_account_choice, ''), d.payment_account) as
+                PaymentAccount,
+              d.due_date as DueDate, d.entry_date as EntryDate, (select a.at from arrival a where a.id = d.arrival_id) as ArrivedAt,
+              (select l.category from document_line l where l.document_id = d.id order by l.line limit 1) as Category,
+              (select l.decided_account from document_line l where l.document_id = d.id order by l.line limit 1) as Account,
+              (select count(*) from document_line l where l.document_id = d.id) as Lines,
+              coalesce((select group_concat(label, ', ') from (select t.label from document_label t where t.document_id = d.id
+                order by t.label_key)), '') as Labels,
+              (select count(*) from attachment t where t.document_id = d.id) as Attachments
             from document d where {where} order by {by} {way}, d.id {way} limit @most
             """;
 
@@ -261,6 +328,12 @@ public sealed class DocumentList(
             DocumentOrder.Largest => ("d.total", true, true),
             DocumentOrder.Smallest => ("d.total", false, true),
             DocumentOrder.Supplier => ("d.supplier_key", false, false),
+            DocumentOrder.Reference => ("d.reference_key", false, false),
+            DocumentOrder.Due => ("d.due_date", false, false),
+            DocumentOrder.DueLast => ("d.due_date", true, false),
+            DocumentOrder.Entry => ("d.entry_date", false, false),
+            DocumentOrder.EntryLatest => ("d.entry_date", true, false),
+            DocumentOrder.Arrived => ("d.id", true, true),
         };
 
     // A direction along an order: what lies beyond a place, what lies up to one, and the word.
@@ -281,7 +354,18 @@ public sealed class DocumentList(
         string Reason,
         long Reasons,
         string Notices,
-        string SortKey
+        string SortKey,
+        string Supplier,
+        string Employee,
+        string PaymentAccount,
+        string DueDate,
+        string EntryDate,
+        string ArrivedAt,
+        string Category,
+        string Account,
+        long Lines,
+        string Labels,
+        long Attachments
     )
     {
         public DocumentSummary ToSummary() =>
@@ -300,7 +384,20 @@ public sealed class DocumentList(
                 Reasons,
                 Notices.Length > 0,
                 SortKey
-            );
+            )
+            {
+                Supplier = Supplier,
+                Employee = Employee,
+                PaymentAccount = PaymentAccount,
+                DueDate = DueDate,
+                EntryDate = EntryDate,
+                ArrivedAt = ArrivedAt,
+                Category = Category,
+                Account = Account,
+                Lines = Lines,
+                Labels = Labels,
+                Attachments = Attachments,
+            };
 
         // What was left out has the word of its reason here, all else a sentence.
         private string SetAsideSentence() => State == Words<DocumentState>.Of(DocumentState.SetAside) ? Reason.Replace('_', ' ') : Reason;

@@ -44,6 +44,9 @@ internal sealed record DocumentRow(
     string State,
     string SetAside,
     string SetAsideBy,
+    string SetAsideNote,
+    string HeldBack,
+    string EntryDateChoice,
     string LedgerEntry
 )
 {
@@ -75,6 +78,9 @@ internal sealed record DocumentRow(
                 Notes = Notes,
                 NotDuplicate = NotDuplicate == 1,
                 Private = Private == 1,
+                NotPrivate = Private == 2,
+                HeldBack = HeldBack,
+                EntryDateChoice = Iso.DayOrNone(EntryDateChoice),
                 Lines = lines,
             },
             State = Words<DocumentState>.Read(State),
@@ -87,6 +93,7 @@ internal sealed record DocumentRow(
             EntryDate = Iso.Day(EntryDate),
             SetAside = SetAside.Length > 0 ? Words<SetAsideKind>.Read(SetAside) : null,
             SetAsideBy = SetAsideBy,
+            SetAsideNote = SetAsideNote,
             LedgerEntry = LedgerEntry,
         };
 }
@@ -107,6 +114,8 @@ internal sealed record LineRow(
     long Tax,
     string Account,
     string OriginalAccount,
+    string FoundAccount,
+    string PriceBefore,
     string Decided,
     long Waiting
 )
@@ -127,6 +136,8 @@ internal sealed record LineRow(
             Dimensions = Dimensions.Of([.. dimensions]),
             Account = Account,
             OriginalAccount = OriginalAccount,
+            FoundAccount = FoundAccount,
+            PriceBefore = Free(PriceBefore),
         };
 
     private static decimal? Free(string text) => text.Length == 0 ? null : decimal.Parse(text, CultureInfo.InvariantCulture);

@@ -10,14 +10,18 @@ namespace Adnumera.Storage.Documents;
 // it is held.
 internal sealed class DocumentRows : IDisposable
 {
-    private const string HeadColumns =
+    private const string HeadColumns = $"{ContentColumns} duplicate_of arrival_id place";
+
+    private const string ContentColumns =
         "kind document_date due_date reference reference_key supplier supplier_key employee party_key payment_account payment_account_key "
         + "to_account to_account_key merchant_code attachment seller foreign_amount prepaid "
-        + "settlement settlement_key currency total signed_total notes not_duplicate duplicate_of arrival_id place";
+        + "settlement settlement_key currency total signed_total notes not_duplicate";
+
+    private const string ChoiceColumns = "payment_account_choice to_account_choice private not_duplicate held_back entry_date_choice";
 
     private const string LineColumns =
         "document_id line description category category_key item item_key cost_code cost_code_key quantity unit_price net tax_code tax "
-        + "account original_account decided_account decided_rung decided_tax_code_key waiting";
+        + "account original_account found_account price_before decided_account decided_rung decided_tax_code_key waiting";
 
     // What else is noted of a document that is not in the ledger.
     private static readonly string[] OfDocument =
@@ -29,11 +33,20 @@ internal sealed class DocumentRows : IDisposable
         "text_due",
         "attachment",
         "document_label",
+        "feed_news",
+        "standing_use",
+        "reversal",
+        "document_payment",
+        "price",
+        "document_edit",
+        "document_decision",
     ];
 
     private readonly Prepared insertHead,
         updateHead,
         updateCoding,
+        updateContent,
+        updateChoices,
         insertLine,
         updateLine,
         removeLines,
@@ -42,18 +55,15 @@ internal sealed class DocumentRows : IDisposable
         insertKey,
         removeKeys,
         insertDue;
-    private readonly HoldRows holds;
     private readonly Prepared[] all,
         removeAll;
 
     public DocumentRows(SqliteConnection company)
     {
         insertHead = Prepared.Insert(company, "document", $"id source source_id {HeadColumns} entry_date period state set_aside notices");
-        updateHead = new Prepared(
-            company,
-            $"update document set {string.Join(", ", HeadColumns.Split(' ').Select(c => $"{c} = @{c}"))} where id = @id",
-            $"id {HeadColumns}"
-        );
+        updateHead = Update(company, HeadColumns);
+        updateContent = Update(company, ContentColumns);
+        updateChoices = Update(company, ChoiceColumns);
         updateCoding = new Prepared(
             company,
             "update document set state = @state, entry_date = @entry_date, period = @period, set_aside = @set_aside, notices = @notices "
@@ -74,7 +84,7 @@ internal sealed class DocumentRows : IDisposable
         removeDimensions = new Prepared(company, "delete from line_dimension where document_id = @id", "id");
         insertKey = Prepared.Insert(company, "duplicate_key", "key document_id", "on conflict do nothing");
         removeKeys = new Prepared(company, "delete from duplicate_key where document_id = @id", "id");
-        holds = new HoldRows(company);
+        Holds = new HoldRows(company);
         insertDue = Prepared.Insert(company, "text_due", "document_id", "on conflict do nothing");
         removeAll =
         [
@@ -84,6 +94,7 @@ internal sealed class DocumentRows : IDisposable
             .. OfDocument.Select(t => new Prepared(company, $"delete from {t} where document_id = @id", "id")),
             new Prepared(company, "delete from document_text where rowid = @id", "id"),
             new Prepared(company, "update document set duplicate_of = null where duplicate_of = @id", "id"),
+            new Prepared(company, "delete from reversal where original_id = @id", "id"),
             new Prepared(company, "delete from document where id = @id", "id"),
         ];
         all =
@@ -92,6 +103,8 @@ internal sealed class DocumentRows : IDisposable
             insertHead,
             updateHead,
             updateCoding,
+            updateContent,
+            updateChoices,
             insertLine,
             updateLine,
             removeLines,
@@ -105,30 +118,55 @@ internal sealed class DocumentRows : IDisposable
 
     public void Insert(long id, Composition coded, DocumentState state, string period, ArrivalPlace at)
     {
-        var d = coded.Document;
+        var d = coded.Said;
         insertHead.Run([id, d.Identity.Source, d.Identity.SourceId, .. Head(d, at), .. Coding(coded, state, period)]);
         WriteKeys(id, d);
         WriteLines(id, coded);
-        holds.Write(id, d, period, coded.Reasons);
+        Holds.Write(id, d, period, coded.Reasons);
     }
 
     public void Replace(long id, Composition coded, ArrivalPlace at)
     {
-        updateHead.Run([id, .. Head(coded.Document, at)]);
+        updateHead.Run([id, .. Head(coded.Said, at)]);
         insertDue.Run(id);
         removeDimensions.Run(id);
         removeLines.Run(id);
         WriteLines(id, coded);
-        Rekey(id, coded.Document);
+        Rekey(id, coded.Said);
     }
+
+    /// <summary>Takes over what a person put right.</summary>
+    public void Edit(long id, Composition coded)
+    {
+        updateContent.Run([id, .. Content(coded.Said)]);
+        insertDue.Run(id);
+        removeDimensions.Run(id);
+        removeLines.Run(id);
+        WriteLines(id, coded);
+        Rekey(id, coded.Said);
+    }
+
+    /// <summary>Takes over what a person chose.</summary>
+    public void Choose(long id, Document d) =>
+        updateChoices.Run(
+            id,
+            d.PaymentAccountChoice,
+            d.ToAccountChoice,
+            d.Private ? 1
+                : d.NotPrivate ? 2
+                : 0,
+            d.NotDuplicate ? 1 : 0,
+            d.HeldBack,
+            Iso.Text(d.EntryDateChoice)
+        );
 
     public void Recode(long id, Composition coded, DocumentState state, string period, bool lines)
     {
         updateCoding.Run([id, .. Coding(coded, state, period)]);
         if (lines)
             UpdateLines(id, coded);
-        holds.Remove(id);
-        holds.Write(id, coded.Document, period, coded.Reasons);
+        Holds.Remove(id);
+        Holds.Write(id, coded.Said, period, coded.Reasons);
     }
 
     public void Rekey(long id, Document document)
@@ -140,21 +178,31 @@ internal sealed class DocumentRows : IDisposable
     /// <summary>Takes a document out, and whatever else stands under its number.</summary>
     public void Remove(long id)
     {
-        holds.Remove(id);
+        Holds.Remove(id);
         foreach (var prepared in removeAll)
             prepared.Run(id);
     }
 
-    public HoldRows Holds => holds;
+    public HoldRows Holds { get; }
 
     public void Dispose()
     {
-        holds.Dispose();
+        Holds.Dispose();
         foreach (var prepared in all)
             prepared.Dispose();
     }
 
+    private static Prepared Update(SqliteConnection company, string columns) =>
+        new(
+            company,
+            $"update document set {string.Join(", ", columns.Split(' ').Select(c => $"{c} = @{c}"))} where id = @id",
+            $"id {columns}"
+        );
+
     private static object[] Head(Document d, ArrivalPlace at) =>
+        [.. Content(d), (object?)at.DuplicateOf ?? DBNull.Value, at.Arrival, at.Place];
+
+    private static object[] Content(Document d) =>
         [
             Words<DocumentKind>.Of(d.Kind),
             Iso.Text(d.Date),
@@ -181,9 +229,6 @@ internal sealed class DocumentRows : IDisposable
             d.SignedTotal,
             d.Notes,
             d.NotDuplicate ? 1 : 0,
-            (object?)at.DuplicateOf ?? DBNull.Value,
-            at.Arrival,
-            at.Place,
         ];
 
     private static object[] Coding(Composition coded, DocumentState state, string period) =>
@@ -198,7 +243,7 @@ internal sealed class DocumentRows : IDisposable
     private void WriteLines(long id, Composition coded)
     {
         var decided = new DecidedLines(coded);
-        foreach (var line in coded.Document.Lines)
+        foreach (var line in coded.Said.Lines)
         {
             var (account, rung, taxCode, waiting) = decided.Of(line);
             insertLine.Run(
@@ -218,6 +263,8 @@ internal sealed class DocumentRows : IDisposable
                 line.Tax,
                 line.Account,
                 line.OriginalAccount,
+                line.FoundAccount,
+                Free(line.PriceBefore),
                 account,
                 rung,
                 taxCode,
@@ -231,7 +278,7 @@ internal sealed class DocumentRows : IDisposable
     private void UpdateLines(long id, Composition coded)
     {
         var decided = new DecidedLines(coded);
-        foreach (var line in coded.Document.Lines)
+        foreach (var line in coded.Said.Lines)
         {
             var (account, rung, taxCode, waiting) = decided.Of(line);
             updateLine.Run(id, line.Number, line.Account, account, rung, taxCode, waiting);

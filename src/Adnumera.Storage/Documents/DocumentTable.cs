@@ -1,5 +1,7 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Standing;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -19,13 +21,14 @@ public sealed class DocumentTable(SqliteConnection company)
         coalesce(o.source, '') as DuplicateSource, coalesce(o.source_id, '') as DuplicateSourceId, d.arrival_id as ArrivalId,
         d.place as Place,  d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
           Notices,
-        d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.ledger_entry as LedgerEntry
+        d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.set_aside_note as SetAsideNote, d.held_back as
+          HeldBack, d.entry_date_choice as EntryDateChoice, d.ledger_entry as LedgerEntry
         """;
 
     private const string LineColumns = """
         document_id as DocumentId, line as Number, description as Description, category as Category, item as Item, cost_code as CostCode,
         quantity as Quantity, unit_price as UnitPrice, net as Net, tax_code as TaxCode, tax as Tax, account as Account, original_account as
-          OriginalAccount,
+          OriginalAccount, found_account as FoundAccount, price_before as PriceBefore,
         decided_account as Decided, waiting as Waiting
         """;
 
@@ -61,18 +64,33 @@ public sealed class DocumentTable(SqliteConnection company)
                 given
             )
             .ToLookup(h => h.DocumentId, h => new KeptHold(h.Line, Words<HoldKind>.Read(h.Reason), h.Value));
+        var uses = new StandingUseTable(company);
+        var used = uses.Any() ? uses.Of(heads.Select(h => h.Id)) : null;
+        var edits = new EditTable(company);
+        var edited = edits.Any() ? edits.Of(heads.Select(h => h.Id)) : null;
         return
         [
             .. heads.Select(h =>
-                h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]) with
+                Edited(h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]), edited) with
                 {
                     Decided = [.. lines[h.Id].Select(l => l.Decided)],
                     Waiting = [.. lines[h.Id].Select(l => l.Waiting)],
                     Holds = [.. holds[h.Id]],
+                    Uses = used is null ? [] : [.. used[h.Id]],
                 }
             ),
         ];
     }
+
+    private static StoredDocument Edited(StoredDocument stored, IReadOnlyDictionary<long, (DocumentEdits Edits, Document Said)>? edited) =>
+        edited is not null && edited.TryGetValue(stored.Id, out var edit)
+            ? stored with
+            {
+                Edits = edit.Edits,
+                AsItCame = edit.Said,
+                Document = edit.Edits.Mark(stored.Document, edit.Said),
+            }
+            : stored;
 
     /// <summary>The document of a supplier that came last, however its name was spelled then; none where there is none.</summary>
     public long? LatestOf(string supplier) =>
@@ -114,4 +132,35 @@ public sealed class DocumentTable(SqliteConnection company)
 
     /// <summary>Every document, in the order of arrival.</summary>
     public IReadOnlyList<long> AllIds() => company.Query<long>("select id from document order by id").AsList();
+
+    /// <summary>The documents of a source that it cancelled. Walks document_by_source.</summary>
+    public IReadOnlyList<long> Cancelled(string source) =>
+        company
+            .Query<long>(
+                "select id from document where source = @source and state = @aside and set_aside = @cancelled",
+                new
+                {
+                    source,
+                    aside = Words<DocumentState>.Of(DocumentState.SetAside),
+                    cancelled = Words<SetAsideKind>.Of(SetAsideKind.Cancelled),
+                }
+            )
+            .AsList();
+
+    /// <summary>What arrived of a source by the documents' own days, as its own total counts it. Walks document_by_date.</summary>
+    public IReadOnlyList<(long Id, string SourceId, DateOnly Day, long Money)> Counted(string source, DateOnly first, DateOnly last) =>
+        [
+            .. company
+                .Query<(long Id, string SourceId, string Day, string Kind, long Total)>(
+                    "select id, source_id, document_date, kind, total from document "
+                        + "where source = @source and document_date >= @first and document_date <= @last",
+                    new
+                    {
+                        source,
+                        first = Iso.Text(first),
+                        last = Iso.Text(last),
+                    }
+                )
+                .Select(d => (d.Id, d.SourceId, Iso.Day(d.Day), Words<DocumentKind>.Read(d.Kind).Reverses() ? -d.Total : d.Total)),
+        ];
 }

@@ -2,7 +2,6 @@ using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Storage.Files;
-using Dapper;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
@@ -45,20 +44,14 @@ internal sealed class HoldRows : IDisposable
 
     public void Save()
     {
-        company.Execute(
-            """
-            insert into hold_cell (reason, value, period, documents, money) values (@Reason, @Value, @Period, @Documents, @Money)
-            on conflict do update set documents = documents + excluded.documents, money = money + excluded.money
-            """,
-            cells.Select(c => new
-            {
-                c.Key.Reason,
-                c.Key.Value,
-                c.Key.Period,
-                c.Value.Documents,
-                c.Value.Money,
-            })
+        using var add = Prepared.Insert(
+            company,
+            "hold_cell",
+            "reason value period documents money",
+            "on conflict do update set documents = documents + excluded.documents, money = money + excluded.money"
         );
+        foreach (var ((reason, value, period), tally) in cells)
+            add.Run(reason, value, period, tally.Documents, tally.Money);
         cells.Clear();
     }
 

@@ -16,17 +16,22 @@ public sealed class LabelTable(SqliteConnection company)
     public void Put(long document, IEnumerable<string> labels)
     {
         company.Execute("delete from document_label where document_id = @document", new { document });
+        foreach (var label in labels)
+            Add(document, label);
+    }
+
+    /// <summary>Adds one to those that a document has.</summary>
+    public void Add(long document, string label) =>
         company.Execute(
-            "insert into document_label (label_key, document_id, label) select @key, @document, "
+            "insert or ignore into document_label (label_key, document_id, label) select @key, @document, "
                 + "coalesce((select label from document_label where label_key = @key order by document_id limit 1), @label)",
-            labels.Select(label => new
+            new
             {
                 key = Folded.Of(label),
                 document,
                 label,
-            })
+            }
         );
-    }
 
     /// <summary>All that are in use, by the alphabet: steps from one to the next, however many documents have each.</summary>
     public IReadOnlyList<string> All() =>

@@ -84,9 +84,36 @@ internal sealed class ListConditions
         {
             Parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
             if (filter.KeyKind is { } of)
-                Add($"select d.id from (select @key as key) k {KeyColumns.Join(of, "k.key")}", KeyColumns.Carries(of, "@key"));
+                Add($"select d.id from (select @key as key) k {KeyColumns.Join(of, "k.key")}", Met(of, "@key"));
             else
                 Add("select 0 as id where 0", "0");
+        }
+
+        Value(KeyKind.Supplier, filter.Supplier, "supplier");
+        Value(KeyKind.Category, filter.Category, "category");
+        PaidBy("a.name_key", filter.PaymentAccount, "paidFrom", "d.payment_account_key = @paidFrom and d.payment_account_key <> ''");
+        PaidBy("folded(a.holder)", filter.Cardholder, "holder", "0");
+        if (!string.IsNullOrWhiteSpace(filter.Employee))
+        {
+            Parameters.Add("employee", filter.Employee.Trim());
+            Add(
+                "select id from document where employee = @employee collate nocase and employee <> ''",
+                "(+d.employee = @employee collate nocase and +d.employee <> '')",
+                isOwn: true
+            );
+        }
+
+        Days("document_date", filter.Date);
+        Days("due_date", filter.Due);
+        Days("entry_date", filter.Entry);
+        Range("total", filter.Total.From, filter.Total.To, !filter.Total.IsAll);
+        if (filter.Attachment is { } has)
+        {
+            const string Of = "exists (select 1 from attachment t where t.document_id = d.id)";
+            if (has)
+                Add("select document_id as id from attachment", Of);
+            else
+                Add($"select d.id from document d where not {Of}", $"not {Of}");
         }
 
         if (!string.IsNullOrWhiteSpace(filter.Label))
@@ -131,8 +158,7 @@ internal sealed class ListConditions
         );
 
     /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it. The indexes of
-    /// period and
-    /// state go by date within, so one of the two may lead there.</summary>
+    /// period and state go by date within, so one of the two may lead there.</summary>
     /// <param name="how">How each narrowing is asked.</param>
     /// <param name="byDate">Whether the order is by date.</param>
     public string AlongTheOrder(Func<Narrowing, Reach> how, bool byDate) =>
@@ -154,6 +180,59 @@ internal sealed class ListConditions
 
     private void Add(string ids, string check, bool isOwn = false) => Narrow.Add(new Narrowing(ids, check, isOwn));
 
+    // Whether a document that is met along an order carries a value: its own column's index is kept out of it.
+    private static string Met(KeyKind kind, string key) =>
+        kind != KeyKind.PaymentAccount && KeyColumns.OfDocument(kind) is { } column
+            ? $"(+d.{column} <> '' and +d.{column} = {key})"
+            : KeyColumns.Carries(kind, key);
+
+    private void Value(KeyKind kind, string? value, string name)
+    {
+        if (string.IsNullOrWhiteSpace(value))
+            return;
+        Parameters.Add(name, kind.Fold(value));
+        Add($"select d.id from (select @{name} as key) k {KeyColumns.Join(kind, "k.key")}", Met(kind, $"@{name}"));
+    }
+
+    // What was paid by a payment account, by one of its numbers on the day or because a person says so; or what a source calls so.
+    private void PaidBy(string column, string? value, string name, string orSaid)
+    {
+        if (string.IsNullOrWhiteSpace(value))
+            return;
+        Parameters.Add(name, Folded.Of(value));
+        var numbers = $"from payment_account a join payment_number n on n.payment_account_id = a.id where {column} = @{name}";
+        const string Claims =
+            "d.payment_account_key = folded(n.text) and d.payment_account_key <> '' and d.payment_account_choice = '' "
+            + "and (n.from_day = '' or d.document_date >= n.from_day) and (n.through_day = '' or d.document_date <= n.through_day)";
+        var chosen = $"select a.name from payment_account a where {column} = @{name}";
+        var numbered = numbers.Replace(" where ", $" cross join document d on {Claims} where ", StringComparison.Ordinal);
+        Add(
+            $"select d.id from document d where {orSaid} union all select d.id {numbered} union all "
+                + $"select d.id from document d where d.payment_account_choice <> '' and d.payment_account_choice in ({chosen})",
+            $"({orSaid} or exists (select 1 {numbers} and {Claims}) "
+                + $"or d.payment_account_choice <> '' and d.payment_account_choice in ({chosen}))"
+        );
+    }
+
+    private void Days(string column, DayRange days) =>
+        Range(column, days.From is { } from ? Iso.Text(from) : null, days.To is { } to ? Iso.Text(to) : null, !days.IsAll);
+
+    private void Range(string column, object? from, object? to, bool asked)
+    {
+        if (!asked)
+            return;
+        Parameters.Add($"{column}From", from);
+        Parameters.Add($"{column}To", to);
+        string On(string of) =>
+            string.Join(
+                " and ",
+                ((string[])[from is null ? "" : $"{of} >= @{column}From", to is null ? "" : $"{of} <= @{column}To"]).Where(c =>
+                    c.Length > 0
+                )
+            ) + (column == "due_date" ? $" and {of} <> ''" : "");
+        Add($"select id from document where {On(column)}", $"({On($"+d.{column}")})", isOwn: true);
+    }
+
     private void Head(string column, string? value)
     {
         if (string.IsNullOrEmpty(value))
@@ -162,9 +241,8 @@ internal sealed class ListConditions
         Parameters.Add(column, value);
     }
 
-    // Ranges on the indexes for what begins with the text, and nothing on an index to check it (a plus keeps it out); trigrams for what has
-    // it inside. Whatever is not indexed yet is found by its
-    // beginning.
+    // Ranges on the indexes for what begins with the text, and nothing on an index to check it (a plus keeps it out); trigrams for what
+    // has it inside. Whatever is not indexed yet is found by its beginning.
     private void Text(string typed, long? amount)
     {
         var text = Folded.Of(typed);

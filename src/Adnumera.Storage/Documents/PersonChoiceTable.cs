@@ -22,6 +22,7 @@ public sealed class PersonChoiceTable(SqliteConnection company)
     {
         if (replacements.Count == 0)
             return;
+        new EditTable(company).Replace(replacements);
         var pairs = new { pairs = JsonSerializer.Serialize(replacements.Select(r => new[] { r.Key, r.Value })) };
         foreach (var column in (ReadOnlySpan<string>)["account", "original_account"])
         {
@@ -43,11 +44,4 @@ public sealed class PersonChoiceTable(SqliteConnection company)
     /// <summary>Chooses the payment account in which a transfer arrives, by name; blank takes the choice back.</summary>
     public void SetToAccount(long id, string name) =>
         company.Execute("update document set to_account_choice = @name where id = @id", new { id, name });
-
-    /// <summary>Says that a document was private, or takes that back.</summary>
-    public void SetPrivate(long id, bool isPrivate) =>
-        company.Execute("update document set private = @isPrivate where id = @id", new { id, isPrivate = isPrivate ? 1 : 0 });
-
-    /// <summary>Says that a document is no duplicate.</summary>
-    public void SetNotDuplicate(long id) => company.Execute("update document set not_duplicate = 1 where id = @id", new { id });
 }

@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Standing;
 
 namespace Adnumera.Storage.Documents;
 
@@ -8,7 +9,25 @@ public sealed record StoredDocument
 {
     public required long Id { get; init; }
 
+    /// <summary>The document as its source says it, with what persons chose.</summary>
     public required Document Document { get; init; }
+
+    /// <summary>What persons put right on it.</summary>
+    public DocumentEdits Edits { get; init; } = DocumentEdits.None;
+
+    /// <summary>The document as its source says it, without what persons put right.</summary>
+    public Document AsItCame
+    {
+        get => field ?? Document;
+        init;
+    }
+
+    /// <summary>All that persons decided on it.</summary>
+    public PersonsChoices Choices =>
+        PersonsChoices.Of(Document, Edits, AsItCame) with
+        {
+            Aside = State == DocumentState.SetAside && SetAsideBy.Length > 0 && SetAside is { } why ? new(why, SetAsideNote) : null,
+        };
 
     public required DocumentState State { get; init; }
 
@@ -32,10 +51,19 @@ public sealed record StoredDocument
     /// <summary>Who set it aside; blank when a rule did.</summary>
     public string SetAsideBy { get; init; } = "";
 
+    /// <summary>Why, in words of that person's own.</summary>
+    public string SetAsideNote { get; init; } = "";
+
     public string LedgerEntry { get; init; } = "";
 
     /// <summary>For each line, the account that was decided; blank where nothing is.</summary>
     public IReadOnlyList<string> Decided { get; init; } = [];
+
+    /// <summary>What standing decisions did to it.</summary>
+    public IReadOnlyList<StandingUse> Uses { get; init; } = [];
+
+    /// <summary>The document with what standing decisions made of it, as it was composed last.</summary>
+    public Document AsDecided => StandingDecisions.Of(Document, Uses);
 
     /// <summary>What is worth noticing and holds nothing.</summary>
     public IReadOnlyList<DocumentNotice> Notices { get; init; } = [];
@@ -53,5 +81,5 @@ public sealed record StoredDocument
     public DocumentStanding Standing => new(State, SetAsideBy.Length > 0);
 
     /// <summary>With all that tells which values it brings, and which of them wait.</summary>
-    public PlacedDocument Place() => new(Document, Period, Waiting, Holds, State.IsOpen());
+    public PlacedDocument Place() => new(AsDecided, Period, Waiting, Holds, State.IsOpen());
 }

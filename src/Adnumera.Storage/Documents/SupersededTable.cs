@@ -11,7 +11,7 @@ public sealed class SupersededTable(SqliteConnection company)
 {
     /// <summary>What is known of some records: all that they replaced, and all that replaced them.</summary>
     public IReadOnlyList<Superseded> About(IEnumerable<DocumentIdentity> ids) =>
-        company.ExecuteScalar<long>("select exists (select 1 from superseded)") == 0
+        !Any()
             ? []
             :
             [
@@ -50,6 +50,25 @@ public sealed class SupersededTable(SqliteConnection company)
                 arrival,
             })
         );
+
+    /// <summary>Of these records, those that their source deleted.</summary>
+    public IReadOnlyList<DocumentIdentity> DeletedAmong(IEnumerable<DocumentIdentity> ids) =>
+        [
+            .. company
+                .Query<(string Source, string Id)>(
+                    "select r.source, r.source_id from json_each(@ids) j join superseded r on r.source = j.value ->> 0 "
+                        + "and r.source_id = j.value ->> 1 where r.by_id = ''",
+                    new { ids = JsonSerializer.Serialize(ids.Distinct().Select(i => new[] { i.Source, i.SourceId })) }
+                )
+                .Select(r => new DocumentIdentity(r.Source, r.Id)),
+        ];
+
+    /// <summary>Whether anything was ever replaced or deleted.</summary>
+    public bool Any() => company.ExecuteScalar<long>("select exists (select 1 from superseded)") == 1;
+
+    /// <summary>Forgets that these were deleted: their source has them again.</summary>
+    public void Revive(IEnumerable<DocumentIdentity> ids) =>
+        company.Execute("delete from superseded where source = @Source and source_id = @SourceId and by_id = ''", ids);
 
     /// <summary>Whether a file replaced something.</summary>
     public bool Any(long arrival) =>

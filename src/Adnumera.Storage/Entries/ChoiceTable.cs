@@ -3,6 +3,8 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Prices;
+using Adnumera.Storage.Standing;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -25,6 +27,8 @@ public static class ChoiceTable
         );
         return new CompositionSettings
         {
+            Standing = new StandingTable(company).Decisions(),
+            HoldsForPrices = new PriceTable(company).Choice().Holds,
             Kinds = KindChoiceTable.Of(company),
             AccountDemands = AccountDemandTable.Of(company),
             PaymentAccounts = new PaymentAccounts([.. new PaymentAccountTable(company).All().Select(a => a.Account)]),

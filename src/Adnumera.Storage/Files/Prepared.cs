@@ -26,8 +26,8 @@ internal sealed class Prepared : IDisposable
     {
         file = connection.Handle!;
         SqliteException.ThrowExceptionForRC(raw.sqlite3_prepare_v2(file, sql, out statement), file);
-        given = new object?[parameters.AsSpan().Count(' ') + 1];
         places = [.. parameters.Split(' ').Select(name => raw.sqlite3_bind_parameter_index(statement, $"@{name}"))];
+        given = new object?[places.Length];
     }
 
     /// <summary>Inserts into a table, a value for each of the columns, which are separated by spaces.</summary>

@@ -17,6 +17,9 @@ public enum Unattended
 
     /// <summary>The dispatch of a schedule.</summary>
     Schedule,
+
+    /// <summary>Pulling feeds, and telling sources what became of their documents.</summary>
+    Feeds,
 }
 
 /// <summary>The installation's own file: who may sign in, which companies there are, and where their audits end.</summary>

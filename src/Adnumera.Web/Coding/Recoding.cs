@@ -60,13 +60,13 @@ internal static class Recoding
     public static void LookAgain(SqliteConnection company, IReadOnlyCollection<(long Id, Document Document)> changed, CodingCause cause) =>
         FindAgain(company, new DuplicateTable(company).MayAskFor(changed), cause);
 
-    /// <summary>Looks again at one document that changed, and at those that may be its duplicates.</summary>
+    /// <summary>Looks again at documents that changed, and at those that may be their duplicates.</summary>
     public static void LookAgain(
         SqliteConnection company,
-        long id,
+        IReadOnlyList<long> ids,
         IReadOnlyCollection<(long Id, Document Document)> changed,
         CodingCause cause
-    ) => FindAgain(company, [id, .. new DuplicateTable(company).MayAskFor(changed)], cause);
+    ) => FindAgain(company, [.. ids, .. new DuplicateTable(company).MayAskFor(changed)], cause);
 
     /// <summary>
     /// Brings up to date which suppliers may be the same, after spellings, links or the ledger's suppliers changed, and codes anew what
@@ -116,6 +116,8 @@ internal static class Recoding
         }
 
         writer.Complete();
+        if (Reversing.Follow(company, ids) is { Count: > 0 } following)
+            Now(company, following, cause);
         return count;
     }
 

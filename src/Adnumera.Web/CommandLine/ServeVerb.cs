@@ -20,6 +20,12 @@ internal static class ServeVerb
         DefaultValueFactory = _ => "http://127.0.0.1:5190/",
     };
 
+    private static readonly Option<string> Sources = new("--sources")
+    {
+        Description = "The address of the sources that deliver by themselves; without it only folders can be watched.",
+        DefaultValueFactory = _ => "",
+    };
+
     private static readonly Option<string?> Ui = new("--ui") { Description = "The folder of the built pages; the API alone without it." };
 
     private static readonly Option<IPAddress> Listen = new("--listen")
@@ -77,7 +83,9 @@ internal static class ServeVerb
     /// <summary>Makes it what is done when no other verb is named.</summary>
     public static void AddTo(RootCommand root)
     {
-        foreach (var option in (Option[])[Data, Port, Ledger, Ui, Listen, Certificate, Key, Proxies, Hosts, Structured, Otlp, Today])
+        foreach (
+            var option in (Option[])[Data, Port, Ledger, Sources, Ui, Listen, Certificate, Key, Proxies, Hosts, Structured, Otlp, Today]
+        )
             root.Options.Add(option);
         root.SetAction((parsed, cancel) => Run(SettingsOf(parsed), parsed.GetValue(Port), parsed.GetValue(Today), cancel));
     }
@@ -98,6 +106,7 @@ internal static class ServeVerb
                 Proxies = parsed.GetValue(Proxies) ?? [],
                 Hosts = parsed.GetValue(Hosts) ?? [],
             },
+            SourcesAddress = parsed.GetValue(Sources)!,
             StructuredLogs = parsed.GetValue(Structured),
             Telemetry = parsed.GetValue(Otlp),
         };

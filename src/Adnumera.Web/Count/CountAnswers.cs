@@ -79,8 +79,14 @@ public sealed record OverviewAnswer(
     long Incomplete,
     long ValuesWaiting,
     long Ready,
-    long Differences
+    long Differences,
+    IReadOnlyList<FeedNeed> Feeds,
+    long PricesMoved
 );
+
+/// <summary>A feed that needs somebody.</summary>
+/// <param name="Waiting">How many of its records wait until somebody says whose they are.</param>
+public sealed record FeedNeed(long Id, string Source, long Waiting);
 
 public sealed record FoundAnswer(IReadOnlyList<FoundRow> Rows);
 

@@ -8,9 +8,11 @@ using Adnumera.Core.Mapping;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Prices;
 using Adnumera.Storage.Proof;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Documents;
@@ -70,7 +72,9 @@ internal static class CountEndpoints
             new IncompleteTable(c).OpenCount(),
             mapping.ValuesWaiting(Dates.PeriodOrAll(period)),
             sources.Sum(s => s.Totals[DocumentState.Ready].Documents),
-            new ProofTable(c).Kinds(first, first?.AddMonths(1).AddDays(-1)).Sum(k => k.Differences)
+            new ProofTable(c).Kinds(first, first?.AddMonths(1).AddDays(-1)).Sum(k => k.Differences),
+            [.. new FeedTable(c).NeedSomebody().Select(f => new FeedNeed(f.Id, f.Source, f.Waiting))],
+            new PriceTable(c).MovedCount()
         );
     }
 

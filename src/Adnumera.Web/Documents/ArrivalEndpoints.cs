@@ -128,8 +128,8 @@ internal static class ArrivalEndpoints
         return TakeIn.Run(books, readers, file, choices, reporting.Report);
     }
 
-    private static ValueTask<ArrivedFile> Sent(HttpRequest request, string fileName, CancellationToken cancel) =>
-        new Upload(request, fileName, LargestFile).Files(cancel).SingleAsync(cancel);
+    private static Task<ArrivedFile> Sent(HttpRequest request, string fileName, CancellationToken cancel) =>
+        new Upload(request, fileName, LargestFile).File(cancel);
 
     private static ReadingChoices Choices(CompanyBooks books, string? source, string? paymentAccount, string? layout) =>
         new(Plain("source", source), books.File.Read(c => new CompanyTable(c).Currency()))

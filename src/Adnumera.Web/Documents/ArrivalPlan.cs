@@ -4,6 +4,7 @@ using Adnumera.Core.Sources;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Rehearsals;
 using Adnumera.Storage.Suppliers;
+using Adnumera.Web.Coding;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Documents;
@@ -44,6 +45,12 @@ internal sealed class ArrivalPlan
 
     public IReadOnlyList<long> SameAsPosted => sameAsPosted;
 
+    /// <summary>What was seen of its prices.</summary>
+    public PricesSeen Prices { get; private set; } = PricesSeen.None;
+
+    /// <summary>The documents that it changes and that are here already.</summary>
+    public IReadOnlyCollection<long> Here => [.. changes.Where(c => c.Before is not null).Select(c => c.Id)];
+
     public int Added => changes.Count(c => c.Before is null);
 
     public int Updated => changes.Count(c => c.Before is not null);
@@ -82,7 +89,7 @@ internal sealed class ArrivalPlan
     public IReadOnlyList<string> NewSpellings() =>
         [
             .. changes
-                .SelectMany(c => (string[])[c.Composed.Document.Supplier, c.Before?.Document.Supplier ?? ""])
+                .SelectMany(c => (string[])[c.Composed.Said.Supplier, c.Before?.Document.Supplier ?? ""])
                 .Where(s => s.Length > 0)
                 .Distinct(Folded.Comparer)
                 .Except(knownSuppliers, Folded.Comparer),
@@ -107,13 +114,13 @@ internal sealed class ArrivalPlan
             foreach (var file in batch)
             {
                 var was = before.GetValueOrDefault(file.Document.Identity);
-                switch (DocumentVersions.Effect(was?.Document, was?.Standing ?? default, file.Document))
+                switch (DocumentVersions.Effect(was?.AsItCame, was?.Standing ?? default, file.Document))
                 {
                     case ArrivalEffect.Added:
                         found.Add((file, file.Document, null, next++));
                         break;
                     case ArrivalEffect.Updated:
-                        found.Add((file, DocumentVersions.KeepDecisions(was!.Document, file.Document), was, was.Id));
+                        found.Add((file, was!.Choices.Kept(file.Document), was, was.Id));
                         break;
                     case ArrivalEffect.Unchanged:
                         Unchanged++;
@@ -137,6 +144,11 @@ internal sealed class ArrivalPlan
     )
     {
         var basis = BasisTable.Of(company);
+        Prices = PriceWatch.See(
+            company,
+            found.Select(f => (f.Id, f.Document)),
+            [.. found.Where(f => f.Before is not null).Select(f => f.Id)]
+        );
         var suppliers = found.Select(f => f.Document.Supplier).Where(s => s.Length > 0).Distinct(Folded.Comparer).ToList();
         var proposals = new SupplierProposalTable(company);
         knownSuppliers.UnionWith(proposals.AmongInUse(suppliers));
@@ -160,7 +172,16 @@ internal sealed class ArrivalPlan
                 duplicate is not { } other ? null
                 : here.TryGetValue(other, out var inFile) ? inFile
                 : names[other];
-            changes.Add(new ArrivalChange(file, composer.Compose(document, earliest), before, id, duplicate, earliest));
+            changes.Add(
+                new ArrivalChange(
+                    file,
+                    composer.Compose(Prices.Moved.GetValueOrDefault(id, document), earliest),
+                    before,
+                    id,
+                    duplicate,
+                    earliest
+                )
+            );
         }
     }
 }

@@ -1,5 +1,7 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Feeds;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Feeds;
 
 namespace Adnumera.Web.Documents;
 
@@ -41,12 +43,49 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
                 new Problem(file.Name, 0, "source", "the file does not say whose records it has; expected the name of the source")
             );
         var read = problems.Any ? [] : readers.Read(file, choices, problems);
-        return new ArrivingFile(file, form, choices, OnceEach(read, form, problems))
+        return Of(file, form, choices, read, problems);
+    }
+
+    /// <summary>Reads what a feed delivered; what it says of a record holds now, whatever was said before.</summary>
+    /// <param name="name">What the pull is called.</param>
+    /// <param name="kind">The kind of the feed.</param>
+    /// <param name="records">Its records, each once.</param>
+    /// <param name="choices">Whose they are.</param>
+    /// <param name="problems">Where errors go.</param>
+    public static ArrivingFile OfFeed(
+        string name,
+        FeedKind kind,
+        IReadOnlyList<FeedRecord> records,
+        ReadingChoices choices,
+        Problems problems
+    )
+    {
+        var read = FeedFile.Arrived(name, records, choices, problems);
+        return Of(new ArrivedFile(name, FeedFile.Write(kind, records)), ArrivalForm.Feed, choices, read, problems);
+    }
+
+    private static ArrivingFile Of(
+        ArrivedFile file,
+        ArrivalForm? form,
+        ReadingChoices choices,
+        IReadOnlyList<ArrivedRecord> read,
+        Problems problems
+    ) =>
+        new(file, form, choices, OnceEach(read, form, problems))
         {
-            Deleted = [.. ArrivedRecords.DeletedElsewhere(read).Select(id => new DocumentIdentity(choices.Source, id))],
+            Deleted =
+            [
+                .. ArrivedRecords
+                    .DeletedElsewhere(read)
+                    .Concat(form == ArrivalForm.Feed ? Unsettled(read) : [])
+                    .Select(id => new DocumentIdentity(choices.Source, id)),
+            ],
             Superseded = [.. ArrivedRecords.Superseded(read, choices.Source)],
         };
-    }
+
+    // What a feed says to be pending stands no more, if it did before: a claim that was opened again there.
+    private static IEnumerable<string> Unsettled(IReadOnlyList<ArrivedRecord> read) =>
+        read.OfType<ArrivedRecord.Skipped>().Where(s => s.Reason == SkipReason.Pending).Select(s => s.SourceId);
 
     // A documents file has each of its documents once as it is read; those of two sources may have one id.
     private static IReadOnlyList<ArrivedRecord> OnceEach(IReadOnlyList<ArrivedRecord> read, ArrivalForm? form, Problems problems) =>

@@ -44,7 +44,7 @@ internal static class AttachmentEndpoints
         CancellationToken cancel
     )
     {
-        var file = await new Upload(request, fileName, Largest).Files(cancel).SingleAsync(cancel);
+        var file = await new Upload(request, fileName, Largest).File(cancel);
         var media = PictureFile.MediaOf(file.Content);
         if (media.Length == 0)
             throw new RefusedException(

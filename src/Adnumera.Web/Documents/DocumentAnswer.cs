@@ -3,6 +3,8 @@ using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Proof;
+using Adnumera.Core.Standing;
+using Adnumera.Web.Ledger;
 
 namespace Adnumera.Web.Documents;
 
@@ -78,6 +80,9 @@ public sealed record DocumentAnswer
     /// <summary>Why it was left out; none when it was not.</summary>
     public required SetAsideKind? SetAside { get; init; }
 
+    /// <summary>Why, in words of a person's own; blank for none.</summary>
+    public required string SetAsideNote { get; init; }
+
     /// <summary>Who left it out; blank for a rule.</summary>
     public required string SetAsideBy { get; init; }
 
@@ -131,6 +136,42 @@ public sealed record DocumentAnswer
 
     public required IReadOnlyList<NoticeAnswer> Notices { get; init; }
 
+    /// <summary>Whether it gives something back: a refund or a credit.</summary>
+    public required bool MayReverse { get; init; }
+
+    /// <summary>What it gives back; none where that is not known.</summary>
+    public required ReversedAnswer? Reverses { get; init; }
+
+    /// <summary>What standing decisions did to it.</summary>
+    public required IReadOnlyList<StandingUseAnswer> Standing { get; init; }
+
+    /// <summary>What its source says otherwise, where persons put something right.</summary>
+    public required IReadOnlyList<FieldChange> PutRight { get; init; }
+
+    /// <summary>Why a person holds it back; blank for nothing.</summary>
+    public required string HeldBack { get; init; }
+
+    /// <summary>What persons noted.</summary>
+    public required string Note { get; init; }
+
+    /// <summary>The day of its entry that a person chose; blank for the company's rule.</summary>
+    public required string EntryDateChoice { get; init; }
+
+    /// <summary>By how much its total differs from its lines; zero where they agree.</summary>
+    public required string OutBy { get; init; }
+
+    /// <summary>The kind that it is where its amounts are turned; none where there is none.</summary>
+    public required DocumentKind? OtherKind { get; init; }
+
+    /// <summary>The first day that is open; blank where its own is.</summary>
+    public required string FirstOpenDay { get; init; }
+
+    /// <summary>The latest decision of a person that can be taken back; none where there is none.</summary>
+    public required DecisionAnswer? LastDecision { get; init; }
+
+    /// <summary>What else is like it: of the same supplier, amount or reference.</summary>
+    public required IReadOnlyList<LikeAnswer> Alike { get; init; }
+
     public required CorrectionAnswer? Correction { get; init; }
 
     public required IReadOnlyList<PathStep> Path { get; init; }
@@ -139,6 +180,23 @@ public sealed record DocumentAnswer
 
     public required NeighboursAnswer? Neighbours { get; init; }
 }
+
+/// <summary>A decision of a person.</summary>
+/// <param name="What">What it changed.</param>
+public sealed record DecisionAnswer(long Id, string At, string Who, string What);
+
+/// <summary>Another document that is like one.</summary>
+/// <param name="By">In what.</param>
+public sealed record LikeAnswer(
+    long Id,
+    string Title,
+    string Date,
+    string Total,
+    string Currency,
+    DocumentState State,
+    string Account,
+    IReadOnlyList<LikeBy> By
+);
 
 /// <summary>A line that nothing decides yet, on the side on which it will stand.</summary>
 public sealed record UndecidedLine(string Title, string Debit, string Credit);
@@ -162,9 +220,13 @@ public sealed record DimensionText(string Dimension, string Title, string Value)
 
 /// <summary>A line of the document, with what decides it.</summary>
 /// <param name="ChosenAccount">The account that a person chose; blank for none.</param>
+/// <param name="Part">Which part of a line it is; 0 for a whole line.</param>
+/// <param name="Of">The line of the source that it is, or is a part of; 0 for one that a person added.</param>
 /// <param name="Waits">Whether nothing decides it yet.</param>
 public sealed record LineAnswer(
     long Number,
+    int Part,
+    long Of,
     string Description,
     string Category,
     string Item,
@@ -203,7 +265,16 @@ public sealed record JournalLine(
 /// <summary>Why it waits.</summary>
 /// <param name="KeyKind">The kind of the value that one mapping ends it for; none where a mapping does not.</param>
 /// <param name="Key">That value.</param>
-public sealed record ReasonAnswer(HoldKind Reason, string Value, string Detail, long Line, KeyKind? KeyKind, string Key);
+/// <param name="Successors">Accounts that may take the place of one that cannot be used.</param>
+public sealed record ReasonAnswer(
+    HoldKind Reason,
+    string Value,
+    string Detail,
+    long Line,
+    KeyKind? KeyKind,
+    string Key,
+    IReadOnlyList<SuccessorAnswer> Successors
+);
 
 /// <summary>A step of its path.</summary>
 public sealed record PathStep(string At, string Who, string What);
@@ -213,3 +284,18 @@ public sealed record PathStep(string At, string Who, string What);
 /// <param name="Count">How many there are, or were counted.</param>
 /// <param name="More">Whether there are more than were counted.</param>
 public sealed record NeighboursAnswer(long? Previous, long? Next, long? Position, long Count, bool More);
+
+/// <summary>What a standing decision did to a document.</summary>
+/// <param name="Line">On which line; 0 for the document.</param>
+/// <param name="Said">What its source says there; blank for nothing.</param>
+/// <param name="Won">Whether it holds.</param>
+public sealed record StandingUseAnswer(
+    long Decision,
+    string Name,
+    long Line,
+    StandingField Field,
+    string Dimension,
+    string Value,
+    string Said,
+    bool Won
+);

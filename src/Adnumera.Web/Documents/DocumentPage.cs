@@ -13,7 +13,9 @@ using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
+using Adnumera.Storage.Standing;
 using Adnumera.Web.Coding;
+using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
@@ -81,9 +83,19 @@ internal static class DocumentPage
             Milestones = stored.State.Milestones(),
             SetAside = stored.SetAside,
             SetAsideBy = stored.SetAsideBy,
+            SetAsideNote = stored.SetAsideNote,
+            PutRight = stored.Edits.IsBlank ? [] : DocumentDifferences.Of(stored.AsItCame, document),
+            HeldBack = document.HeldBack,
+            Note = stored.Edits.Note,
+            EntryDateChoice = Day.Text(document.EntryDateChoice),
+            OutBy = Money(document.Total - document.Lines.Sum(l => l.Net + l.Tax)),
+            OtherKind = document.Kind.Row().Opposite,
+            FirstOpenDay = Day.Text(FirstOpenDay(company, stored.EntryDate)),
+            LastDecision = LastDecision(company, stored, chart),
+            Alike = AlikeDocuments.Of(company, stored, chart),
             LedgerEntry = stored.LedgerEntry,
             MayBeCoded = stored.MayBeCoded,
-            IsPrivate = document.IsPrivateCharge,
+            IsPrivate = composed.Document.IsPrivateCharge,
             DuplicateOf = stored.DuplicateOf?.ToString() ?? "",
             DuplicateOfId = stored.DuplicateOf is { } other ? table.Known([other]).GetValueOrDefault(other) : 0,
             ArrivalId = arrival.Id,
@@ -99,8 +111,11 @@ internal static class DocumentPage
             Debit = Money(debit),
             Credit = Money(credit),
             Balanced = balances,
-            Reasons = [.. HoldTable.Of(company, id).Select(h => Reason(document, h))],
+            Reasons = [.. HoldTable.Of(company, id).Select(h => Reason(composed.Document, h, composer, chart))],
             Notices = Noticed(stored, today),
+            Standing = Standing(company, stored),
+            MayReverse = Reversals.KindsOf(document.Kind).Count > 0,
+            Reverses = ReversedDocuments.ChosenOf(company, stored),
             Correction = Correction(company, document, id),
             Path = DocumentPath.Of(company, stored, arrival, outbox, chart),
             Differences =
@@ -114,38 +129,102 @@ internal static class DocumentPage
     private static List<LineAnswer> Lines(StoredDocument stored, Composition composed, Composer composer, Chart chart)
     {
         var decisions = composed.Decisions.ToDictionary(d => d.Line);
+        var places = stored.Edits.PlacesOf(stored.AsItCame);
         string Money(long minor) => AmountText.Format(minor, stored.Document.Currency.Digits);
         return
         [
-            .. stored.Document.Lines.Select(l =>
-            {
-                var decided = decisions.TryGetValue(l.Number, out var d) ? d.Account : "";
-                return new LineAnswer(
-                    l.Number,
-                    l.Description,
-                    l.Category,
-                    l.Item,
-                    l.CostCode,
-                    Free(l.Quantity),
-                    Free(l.UnitPrice),
-                    Money(l.Net),
-                    l.TaxCode,
-                    Money(l.Tax),
-                    DimensionText.Of(l.Dimensions),
-                    l.Account,
-                    decided,
-                    decided.Length > 0 ? chart.Title(decided) : "",
-                    !l.IsZero && decided.Length == 0 && stored.MayBeCoded,
-                    Ladder(composer, stored.Document, l, chart)
-                );
-            }),
+            .. stored.Document.Lines.Select(
+                (l, i) =>
+                {
+                    // What was sent keeps what it was sent with.
+                    var decided =
+                        stored.State.IsSent() ? stored.Decided[i]
+                        : decisions.TryGetValue(l.Number, out var d) ? d.Account
+                        : "";
+                    return new LineAnswer(
+                        l.Number,
+                        places[i].Part,
+                        places[i].Line,
+                        l.Description,
+                        l.Category,
+                        l.Item,
+                        l.CostCode,
+                        Free(l.Quantity),
+                        Free(l.UnitPrice),
+                        Money(l.Net),
+                        l.TaxCode,
+                        Money(l.Tax),
+                        DimensionText.Of(l.Dimensions),
+                        l.Account,
+                        decided,
+                        decided.Length > 0 ? chart.Title(decided) : "",
+                        !l.IsZero && decided.Length == 0 && stored.MayBeCoded,
+                        Ladder(composer, composed.Document, composed.Document.Lines.First(d => d.Number == l.Number), chart)
+                    );
+                }
+            ),
         ];
     }
 
-    private static ReasonAnswer Reason(Document document, HoldRow hold)
+    // The day after what is locked, where the entry's own day is.
+    private static DateOnly? FirstOpenDay(SqliteConnection company, DateOnly entryDate) =>
+        ChoiceTable.Of(company).Locked is { } locked && entryDate <= locked && locked < DateOnly.MaxValue ? locked.AddDays(1) : null;
+
+    private static DecisionAnswer? LastDecision(SqliteConnection company, StoredDocument stored, Chart chart)
     {
-        var remedy = Remedies.Mapping(document, new KeptHold(hold.Line, hold.Reason, hold.Value));
-        return new ReasonAnswer(hold.Reason, hold.Value, hold.Detail, hold.Line, remedy?.Kind, remedy?.Key ?? "");
+        if (
+            new DecisionTable(company).Latest(stored.Id) is not { } latest
+            || !DecisionTable.AreSame(latest.After, stored.Choices)
+            || !Deciding.MayStandAgain(latest.Before)
+            || Deciding.Problem(new Decided(stored, latest.Before)) is not null
+        )
+            return null;
+        var changes = DecidedChanges.Between(
+            new DecidedDocument(Deciding.With(stored, latest.Before), latest.Before),
+            new DecidedDocument(stored.Document, latest.After)
+        );
+        return new DecisionAnswer(latest.Id, latest.At, latest.Who, DocumentPath.Said(changes, chart));
+    }
+
+    // What stood decided when it was coded last; a decision that is gone has no name any more.
+    private static IReadOnlyList<StandingUseAnswer> Standing(SqliteConnection company, StoredDocument stored)
+    {
+        if (stored.Uses.Count == 0)
+            return [];
+        var names = new StandingTable(company).Decisions().ToDictionary(d => d.Id, d => d.Name);
+        return
+        [
+            .. stored
+                .Uses.OrderBy(u => u.Line)
+                .Select(u => new StandingUseAnswer(
+                    u.Decision,
+                    names.GetValueOrDefault(u.Decision, ""),
+                    u.Line,
+                    u.Effect.Field,
+                    u.Effect.Dimension?.Word ?? "",
+                    u.Effect.Value,
+                    u.SaidBy(stored.Document),
+                    u.Won
+                )),
+        ];
+    }
+
+    private static ReasonAnswer Reason(Document document, HoldRow hold, Composer composer, Chart chart)
+    {
+        var remedy = Remedies.Mapping(document, new KeptHold(hold.Line, hold.Reason, hold.Value), composer.Ladder);
+        var successors =
+            hold.Reason == HoldKind.MappingBroken && chart.TryFind(hold.Value, out var lost)
+                ? Targets.Successors(lost, chart).Where(s => Targets.BrokenForCost(chart, s.Account.Id) is null)
+                : [];
+        return new ReasonAnswer(
+            hold.Reason,
+            hold.Value,
+            hold.Detail,
+            hold.Line,
+            remedy?.Kind,
+            remedy?.Key ?? "",
+            [.. successors.Select(s => new SuccessorAnswer(s.Account.Id, s.Account.Title, (int)Math.Round(s.Likeness * 100)))]
+        );
     }
 
     private static Document AsItCame(Document document) => document with { PaymentAccountChoice = "", ToAccountChoice = "" };

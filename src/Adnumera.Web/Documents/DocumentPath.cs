@@ -1,10 +1,14 @@
 using System.Text.Json;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Posting;
 using Adnumera.Core.Sources;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Posting;
+using Adnumera.Storage.Proof;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Documents;
@@ -27,8 +31,8 @@ internal static class DocumentPath
             new(
                 arrival.At,
                 arrival.Who,
-                arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Typed)
-                    ? "begun to be typed"
+                arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Typed) ? "begun to be typed"
+                    : arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Feed) ? $"arrived from {arrival.Source}, {stored.FoundAt}"
                     : $"arrived, file {arrival.FileName}{(stored.FoundAt.Length > 0 ? $", {stored.FoundAt}" : "")}"
             ),
             .. new AuditTable(company).Of($"document/{stored.Id}").Select(a => new PathStep(a.At, a.Who, Decided(a, chart))),
@@ -38,9 +42,24 @@ internal static class DocumentPath
                 .Select(g => new PathStep(g.Key.At, g.Key.Who, $"{g.Key.Cause}: {string.Join("; ", g.Select(c => Changed(c, chart)))}")),
             .. new CorrectionTable(company).Of(stored.Id).SelectMany(Corrected),
             .. outbox.SelectMany(Sent),
+            .. new PaymentTable(company).Of([stored.Id])[stored.Id].Select(p => Paid(p, stored.Document)),
+            .. new FeedNewsTable(company).Of(stored.Id).Where(n => n.ToldAt.Length > 0).Select(n => Told(n, stored.Document)),
         ];
         return [.. steps.OrderBy(s => s.At, StringComparer.Ordinal)];
     }
+
+    private static PathStep Paid(PaymentRow payment, Document document)
+    {
+        string Money(long minor) => AmountText.Format(minor, document.Currency.Digits);
+        return new PathStep(
+            payment.At,
+            "",
+            $"the ledger has a payment of {payment.Day}: {Money(payment.Amount)}, {payment.Reference}; {Money(payment.Open)} open"
+        );
+    }
+
+    private static PathStep Told(FeedNewsRow news, Document document) =>
+        new(news.ToldAt, "", $"{document.Identity.Source} was told: {news.News.Sentence}");
 
     private static IEnumerable<PathStep> Corrected(CorrectionRow correction)
     {
@@ -86,13 +105,8 @@ internal static class DocumentPath
     private static string Decided(AuditRow row, Chart chart) =>
         row.What switch
         {
-            "set aside" => $"set aside: {row.After.Replace('_', ' ')}",
             "proof" => row.After,
-            Decisions.ChoseAccount when Account(row.Before) is { } before && Account(row.After) is { } after => after.Account.Length == 0
-                ? $"line {after.Line}: the choice {Named(before.Account, chart)} taken back"
-                : $"line {after.Line}: {Named(before.Account, chart)} → {chart.Title(after.Account)}, chosen",
-            Decisions.ChosePaymentAccount =>
-                $"payment account: {Filled(row.Before)} → {(row.After.Length > 0 ? row.After : "what the source says")}",
+            Deciding.Word => Said(Changes(row.After), chart),
             LabelEndpoints.Labelled => $"labels: {Filled(row.Before)} → {Filled(row.After)}",
             _ => row.What,
         };
@@ -102,14 +116,26 @@ internal static class DocumentPath
         {
             DocumentChange.Account => $"line {change.Line}: {Named(change.Before, chart)} → {Named(change.After, chart)}",
             DocumentChange.State => $"{change.Before.Replace('_', ' ')} → {change.After.Replace('_', ' ')}",
-            _ => $"{Place(change)}: {Filled(change.Before)} → {Filled(change.After)}",
+            _ => $"{Place(change.Line, change.Field)}: {Filled(change.Before)} → {Filled(change.After)}",
         };
 
-    private static string Place(DocumentChange change) =>
-        string.Join(", ", ((string[])[change.Line > 0 ? $"line {change.Line}" : "", change.Field]).Where(t => t.Length > 0));
+    private static string Place(long line, string field) =>
+        string.Join(", ", ((string[])[line > 0 ? $"line {line}" : "", field]).Where(t => t.Length > 0));
 
-    private static Decisions.LineAccount? Account(string json) =>
-        json.StartsWith('{') ? JsonSerializer.Deserialize<Decisions.LineAccount>(json) : null;
+    private static FieldChange[] Changes(string json) => JsonSerializer.Deserialize<FieldChange[]>(json) ?? [];
+
+    /// <summary>What a decision changed, as people say it.</summary>
+    public static string Said(IEnumerable<FieldChange> changes, Chart chart) => string.Join("; ", changes.Select(c => Said(c, chart)));
+
+    private static string Said(FieldChange change, Chart chart) =>
+        change switch
+        {
+            { Field: DecidedChanges.Account, After: "" } => $"line {change.Line}: the choice {Named(change.Before, chart)} taken back",
+            { Field: DecidedChanges.Account } => $"line {change.Line}: {Named(change.Before, chart)} → {chart.Title(change.After)}, chosen",
+            { Field: DecidedChanges.SetAside, After: "" } => "taken up again",
+            { Field: DecidedChanges.SetAside } => $"set aside: {change.After}",
+            _ => $"{Place(change.Line, change.Field)}: {Filled(change.Before)} → {Filled(change.After)}",
+        };
 
     private static string Named(string account, Chart chart) => account.Length == 0 ? "not decided" : chart.Title(account);
 

@@ -5,11 +5,26 @@ using Adnumera.Storage.Documents;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
+using FluentValidation;
 
 namespace Adnumera.Web.Documents;
 
 /// <summary>The labels that a document is to have.</summary>
 public sealed record LabelsRequest(IReadOnlyList<string> Labels);
+
+/// <summary>What labels may be.</summary>
+internal sealed class LabelRules : AbstractValidator<LabelsRequest>
+{
+    public LabelRules() =>
+        RuleFor(r => r.Labels)
+            .Cascade(CascadeMode.Stop)
+            .NotNull()
+            .WithErrorCode("labels")
+            .WithMessage("Say which labels the document is to have; none is an empty list.")
+            .Must(l => Labels.Wrong(Labels.Of(l)) is null)
+            .WithErrorCode("labels")
+            .WithMessage(r => Labels.Wrong(Labels.Of(r.Labels))!);
+}
 
 /// <summary>Labels of documents. They change nothing of an entry, so also what is posted may be labelled.</summary>
 internal static class LabelEndpoints
@@ -28,24 +43,23 @@ internal static class LabelEndpoints
 
     private static DocumentAnswer Put(long id, LabelsRequest request, CompanyBooks books)
     {
-        var labels = Labels.Of(request.Labels);
-        if (Labels.Wrong(labels) is { } wrong)
-            throw new RefusedException("label", $"{wrong} Nothing was changed.");
         books.File.InTransaction(c =>
         {
             if (new DocumentTable(c).Find(id) is null)
                 throw RefusedException.NotFound("This document");
             var table = new LabelTable(c);
             var before = table.Of(id);
-            table.Put(id, labels);
-            new AuditTable(c).Add(
-                books.Now,
-                books.Who,
-                Labelled,
-                $"document/{id}",
-                string.Join(", ", before),
-                string.Join(", ", table.Of(id))
-            );
+            table.Put(id, Labels.Of(request.Labels));
+            var after = table.Of(id);
+            if (!after.SequenceEqual(before))
+                new AuditTable(c).Add(
+                    books.Now,
+                    books.Who,
+                    Labelled,
+                    $"document/{id}",
+                    string.Join(", ", before),
+                    string.Join(", ", after)
+                );
             return 0;
         });
         return DocumentPage.Of(books, id, null);

@@ -29,6 +29,37 @@ public sealed record ListQuery
 
     public string? Label { get; init; }
 
+    public string? Supplier { get; init; }
+
+    public string? Employee { get; init; }
+
+    public string? Category { get; init; }
+
+    public string? PaymentAccount { get; init; }
+
+    public string? Cardholder { get; init; }
+
+    /// <summary>The first document date.</summary>
+    public string? DateFrom { get; init; }
+
+    /// <summary>The last document date.</summary>
+    public string? DateTo { get; init; }
+
+    public string? DueFrom { get; init; }
+
+    public string? DueTo { get; init; }
+
+    public string? EntryFrom { get; init; }
+
+    public string? EntryTo { get; init; }
+
+    /// <summary>The least total, such as 12.50.</summary>
+    public string? AmountFrom { get; init; }
+
+    public string? AmountTo { get; init; }
+
+    public bool? Attachment { get; init; }
+
     public string? Text { get; init; }
 
     /// <summary>The file that they came with last.</summary>
@@ -57,10 +88,30 @@ public sealed record ListQuery
             Key = Key,
             Account = Account,
             Label = Label,
+            Supplier = Supplier,
+            Employee = Employee,
+            Category = Category,
+            PaymentAccount = PaymentAccount,
+            Cardholder = Cardholder,
+            Date = new DayRange(Dates.DayOrNone(DateFrom), Dates.DayOrNone(DateTo)),
+            Due = new DayRange(Dates.DayOrNone(DueFrom), Dates.DayOrNone(DueTo)),
+            Entry = new DayRange(Dates.DayOrNone(EntryFrom), Dates.DayOrNone(EntryTo)),
+            Total = new AmountRange(Least(AmountFrom, currency), Least(AmountTo, currency)),
+            Attachment = Attachment,
             Arrival = Arrival,
             Text = Text,
             Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
         };
+
+    private static long? Least(string? text, Currency currency) =>
+        string.IsNullOrWhiteSpace(text)
+            ? null
+            : AmountOf(text.Trim().Replace(",", "", StringComparison.Ordinal), currency)
+                ?? throw new Refusals.RefusedException(
+                    "amount",
+                    $"{Quote.Of(text)} is not an amount such as 12.50. Nothing was changed.",
+                    400
+                );
 
     private static long? AmountOf(string text, Currency currency) =>
         AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None ? Math.Abs(minor) : null;

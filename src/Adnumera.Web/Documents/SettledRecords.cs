@@ -24,7 +24,7 @@ internal sealed record SettledRecords(
             .. arriving.Taken.Select(t => t.Document.Identity),
             .. arriving.Superseded.SelectMany(r => r.By is { } by ? [r.Of, by] : (DocumentIdentity[])[r.Of]),
         ]);
-        if (known.Count == 0 && arriving.Superseded.Count == 0)
+        if (known.Count == 0 && arriving.Superseded.Count == 0 && arriving.Deleted.Count == 0)
             return new SettledRecords(arriving.Taken, [], [], []);
         var superseded = new SupersededRecords(known);
         var added = superseded.Add(arriving.Superseded);

@@ -15,13 +15,21 @@ internal static class StatementKeeping
     /// <param name="books">The books.</param>
     /// <param name="source">The source.</param>
     /// <param name="stated">What it says.</param>
-    /// <param name="arrival">The file that says it; 0 for a person.</param>
-    public static void Keep(SqliteConnection company, CompanyBooks books, string source, SourceStatement stated, long arrival)
+    /// <param name="arrival">The file that says it; 0 for a person or a feed.</param>
+    /// <param name="feed">The feed that says it; 0 for none.</param>
+    public static void Keep(
+        SqliteConnection company,
+        CompanyBooks books,
+        string source,
+        SourceStatement stated,
+        long arrival,
+        long feed = 0
+    )
     {
         var (first, last) = (Iso.Text(stated.First), Iso.Text(stated.Last));
         var (documents, money) = (stated.Tally.Documents, stated.Tally.Money);
         new StatementTable(company).Add(
-            new StatementRow(0, source, first, last, documents, money, Iso.Text(books.Now), books.Who, arrival)
+            new StatementRow(0, source, first, last, documents, money, Iso.Text(books.Now), books.Who, arrival, feed)
         );
         new AuditTable(company).Add(
             books.Now,

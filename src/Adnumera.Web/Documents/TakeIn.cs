@@ -73,37 +73,55 @@ internal static class TakeIn
 
         // Beside the planning, and there before an arrival names it.
         var original = Task.Run(() => books.File.Originals.Add(file.Hash, file.Content, books.Now));
+        return books.File.InTransaction(c => Within(c, books, arriving, problems, original, report).Answer);
+    }
+
+    /// <summary>Takes in what was read, within the caller's transaction.</summary>
+    /// <param name="company">The company's file.</param>
+    /// <param name="books">The books.</param>
+    /// <param name="arriving">What was read, without errors.</param>
+    /// <param name="problems">Where notices go.</param>
+    /// <param name="original">Keeps its original, beside the planning.</param>
+    /// <param name="report">Told how far it is.</param>
+    public static (TakeInAnswer Answer, long Arrival) Within(
+        SqliteConnection company,
+        CompanyBooks books,
+        ArrivingFile arriving,
+        Problems problems,
+        Task original,
+        Action<int, int>? report = null
+    )
+    {
         Telemetry.TakenIn.Add(arriving.Taken.Count);
-        return books.File.InTransaction(c =>
-        {
-            Transfers.Ask(c, books);
-            var settled = Settle(c, arriving, problems);
-            var plan = ArrivalPlan.Of(c, settled.Taken, CancellationToken.None, report, settled.Past.Count);
-            original.GetAwaiter().GetResult();
-            var waiting = Waiting(c, arriving);
-            Save(c, books, arriving, settled, plan);
-            var answer = TakeInAnswer.Of(plan, arriving, waiting, settled.Cancelled.Count, problems, choices.Company, books.Today);
-            new AuditTable(c).Add(
-                books.Now,
-                books.Who,
-                "take in",
-                $"arrival/{plan.Arrival}",
-                null,
-                new
-                {
-                    fileName = file.Name,
-                    choices.Source,
-                    answer.Documents,
-                    answer.Lines,
-                    answer.Added,
-                    answer.Updated,
-                    answer.Unchanged,
-                    skipped = arriving.Skipped.Count,
-                    incomplete = arriving.Faulty.Count,
-                }
-            );
-            return answer;
-        });
+        var (file, choices) = (arriving.File, arriving.Choices);
+        Transfers.Ask(company, books);
+        Reviving.Run(company, books, arriving);
+        var settled = Settle(company, arriving, problems);
+        var plan = ArrivalPlan.Of(company, settled.Taken, CancellationToken.None, report, settled.Past.Count);
+        original.GetAwaiter().GetResult();
+        var waiting = Waiting(company, arriving);
+        Save(company, books, arriving, settled, plan);
+        var answer = TakeInAnswer.Of(plan, arriving, waiting, settled.Cancelled.Count, problems, choices.Company, books.Today);
+        new AuditTable(company).Add(
+            books.Now,
+            books.Who,
+            "take in",
+            $"arrival/{plan.Arrival}",
+            null,
+            new
+            {
+                fileName = file.Name,
+                choices.Source,
+                answer.Documents,
+                answer.Lines,
+                answer.Added,
+                answer.Updated,
+                answer.Unchanged,
+                skipped = arriving.Skipped.Count,
+                incomplete = arriving.Faulty.Count,
+            }
+        );
+        return (answer, plan.Arrival);
     }
 
     private static SettledRecords Settle(SqliteConnection company, ArrivingFile arriving, Problems problems)
@@ -196,25 +214,27 @@ internal static class TakeIn
                 if (change.Before is null)
                     writer.Insert(change.Id, change.Composed, at);
                 else
-                    writer.Replace(change.Before, change.Composed, at);
+                    writer.Replace(change.Before, change.Composed, at, change.File.Document);
             }
 
             writer.Complete();
         }
 
+        PriceWatch.Keep(company, plan.Prices, plan.Here, cause);
         indexes.Restore();
         Propose(company, books, fileName, plan);
         var updated = plan.Changes.Where(c => c.Before is not null).ToList();
         if (updated.Count > 0)
             Recoding.LookAgain(
                 company,
-                [.. updated.Select(c => (c.Id, c.Before!.Document)), .. updated.Select(c => (c.Id, c.Composed.Document))],
+                [.. updated.Select(c => (c.Id, c.Before!.Document)), .. updated.Select(c => (c.Id, c.Composed.Said))],
                 cause
             );
         var spellings = plan.NewSpellings();
         if (spellings.Count > 0)
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
-        Transfers.Pair(company, books, plan.Changes.Select(c => c.Composed.Document));
+        Reversing.Find(company, [.. plan.Changes.Select(c => (c.Id, c.Composed.Said.Kind))], cause);
+        Transfers.Pair(company, books, plan.Changes.Select(c => c.Composed.Said));
     }
 
     // What is stated of these days already stays: the same statement again, or what a person typed.

@@ -110,7 +110,7 @@ public sealed record NamedDocument(NamedFor For, string Document, string Who, st
 /// <param name="Reasons">Why they are held, most first.</param>
 /// <param name="Noticed">What is worth noticing and holds nothing, most first.</param>
 /// <param name="Skipped">Records that are no document, by why; they are kept and shown with the file.</param>
-/// <param name="Cancelled">Documents of earlier files that it cancels.</param>
+/// <param name="Cancelled">Documents of earlier files that it cancels, and those of its own that were cancelled before.</param>
 /// <param name="Stated">What its statements say of themselves.</param>
 /// <param name="First">The first documents, as they would come.</param>
 /// <param name="Named">Documents that a person may want to see one by one: the first that are changed, are proposed corrections, or may be

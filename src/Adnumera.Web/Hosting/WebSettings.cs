@@ -7,13 +7,19 @@ namespace Adnumera.Web.Hosting;
 /// <param name="Demo">Whether this is the demo.</param>
 public sealed record WebSettings(string DataFolder, string LedgerAddress, bool Demo, string? UiFolder = null)
 {
+    /// <summary>The address of the sources that deliver by themselves; blank where there are none.</summary>
+    public string SourcesAddress { get; init; } = "";
+
+    /// <summary>The folder in which the watched folders of companies lie.</summary>
+    public string IncomingFolder => Path.Combine(DataFolder, "incoming");
+
     /// <summary>How long a piece of work waits for a file that another one writes.</summary>
     public int BusySeconds { get; init; } = 10;
 
     /// <summary>Whether it wakes by itself: schedules, and asking again for what has no answer.</summary>
     public bool Wakes { get; init; } = true;
 
-    /// <summary>How long a ledger has for one answer.</summary>
+    /// <summary>How long a ledger or a source has for one answer.</summary>
     public TimeSpan LedgerPatience { get; init; } = TimeSpan.FromSeconds(30);
 
     /// <summary>Where it can be reached from.</summary>

@@ -20,7 +20,6 @@ internal static class IncompleteEndpoints
 {
     private const int PageSize = 50;
     private const int LargestPicture = 20 * 1024 * 1024;
-    private const string TypedSource = "Typed";
 
     public static void MapIncomplete(this RouteGroupBuilder company)
     {
@@ -86,19 +85,12 @@ internal static class IncompleteEndpoints
     private static IncompleteAnswer Type(TypeRequest request, CompanyBooks books)
     {
         var kind = Words<DocumentKind>.Of(request.Kind ?? DocumentKind.Bill);
-        return Of(
-            books,
-            books.File.InTransaction(c =>
-            {
-                var arrival = Arrive(c, books, "typed", "", ArrivalForm.Typed);
-                return Add(c, books, arrival, "", new Dictionary<string, string> { ["source"] = TypedSource, ["kind"] = kind });
-            })
-        );
+        return Of(books, books.File.InTransaction(c => Beginning.Typed(c, books, kind)));
     }
 
     private static async Task<IncompleteAnswer> Begin(string fileName, HttpRequest request, CompanyBooks books, CancellationToken cancel)
     {
-        var file = await new Upload(request, fileName, LargestPicture).Files(cancel).SingleAsync(cancel);
+        var file = await new Upload(request, fileName, LargestPicture).File(cancel);
         if (books.File.Read(c => new IncompleteTable(c).Like(file.Hash)) is { } here)
             return Of(books, here.Id);
         if (PictureFile.MediaOf(file.Content).Length == 0)
@@ -107,65 +99,14 @@ internal static class IncompleteEndpoints
                 $"{file.Name} is neither a PDF nor a PNG or JPEG picture. Nothing was taken in.",
                 StatusCodes.Status400BadRequest
             );
-        var (typed, proposed) = BillText.Of(PdfText.Rows(file.Content), books.File.Read(c => new CompanyTable(c).Currency()));
         books.File.Originals.Add(file.Hash, file.Content, books.Now);
+        var text = BillText.Of(PdfText.Rows(file.Content), books.File.Read(c => new CompanyTable(c).Currency()));
         return Of(
             books,
-            books.File.InTransaction(c =>
-            {
-                var arrival = Arrive(c, books, file.Name, file.Hash, ArrivalForm.Picture);
-                var head = new Dictionary<string, string>(typed.Head) { ["source"] = TypedSource, ["attachment"] = file.Name };
-                head.TryAdd("kind", Words<DocumentKind>.Of(DocumentKind.Bill));
-                return Add(c, books, arrival, file.Hash, head, typed.Lines, proposed);
-            })
+            books.File.InTransaction(c => Beginning.OfPicture(c, books, file, Beginning.TypedSource, text))?.Id
+                ?? throw new RefusedException("incomplete", "The same picture was begun in the meantime; open the list.", 409)
         );
     }
-
-    private static long Arrive(SqliteConnection company, CompanyBooks books, string fileName, string hash, ArrivalForm form)
-    {
-        var arrival = new ArrivalTable(company).Add(
-            new ArrivalRow(
-                0,
-                fileName,
-                hash,
-                Iso.Text(books.Now),
-                books.Who,
-                0,
-                0,
-                0,
-                0,
-                0,
-                "",
-                Words<ArrivalForm>.Of(form),
-                "",
-                "",
-                0,
-                0,
-                Original: hash.Length > 0 ? 1 : 0
-            )
-        );
-        new AuditTable(company).Add(books.Now, books.Who, "take in", $"arrival/{arrival}", null, new { fileName, incomplete = 1 });
-        return arrival;
-    }
-
-    private static long Add(
-        SqliteConnection company,
-        CompanyBooks books,
-        long arrival,
-        string fingerprint,
-        IReadOnlyDictionary<string, string> head,
-        IReadOnlyList<IReadOnlyDictionary<string, string>>? lines = null,
-        IReadOnlyList<string>? proposed = null
-    ) =>
-        new IncompleteTable(company).Add(
-            arrival,
-            "",
-            fingerprint,
-            new TypedDocument(head, lines ?? [new Dictionary<string, string>()]),
-            [],
-            proposed ?? [],
-            (Iso.Text(books.Now), books.Who)
-        ) ?? throw new RefusedException("incomplete", "The same picture was begun in the meantime; open the list.", 409);
 
     private static IncompleteAnswer Save(long id, TypedRequest request, CompanyBooks books)
     {

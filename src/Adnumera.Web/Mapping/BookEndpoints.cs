@@ -166,19 +166,26 @@ internal static class BookEndpoints
                 using var writer = new DocumentsWriter(pipe.AsStream(leaveOpen: true));
                 var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
                 foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
-                    writer.Write(AsDecided(stored.Document, composer));
+                    writer.Write(AsDecided(stored, composer));
                 return 0;
             })
         );
         await pipe.CompleteAsync();
     }
 
-    // A private charge goes to the account that its holder owes; the file says so as a person's choice on each line.
-    private static Document AsDecided(Document document, Composer composer)
+    // What stands decided is written as if the source said it, and what a refund gives back as its original account. A private charge goes
+    // to the account that its holder owes; the file says so as a person's choice on each line.
+    private static Document AsDecided(StoredDocument stored, Composer composer)
     {
+        var document = stored.AsDecided;
+        if (document.Lines.Any(l => l.FoundAccount.Length > 0))
+            document = document with
+            {
+                Lines = [.. document.Lines.Select(l => l.OriginalAccount.Length > 0 ? l : l with { OriginalAccount = l.FoundAccount })],
+            };
         if (!document.IsPrivateCharge)
             return document;
-        var accounts = composer.Compose(document).Decisions.ToDictionary(d => d.Line, d => d.Account);
+        var accounts = composer.Compose(stored.Document).Decisions.ToDictionary(d => d.Line, d => d.Account);
         return document with { Lines = [.. document.Lines.Select(l => l with { Account = accounts.GetValueOrDefault(l.Number, "") })] };
     }
 
@@ -203,7 +210,7 @@ internal static class BookEndpoints
         CancellationToken cancel
     )
     {
-        var (name, content) = await new Upload(request, fileName, LargestBook).Files(cancel).SingleAsync(cancel);
+        var (name, content) = await new Upload(request, fileName, LargestBook).File(cancel);
         var problems = new Problems();
         var rows = content.AsSpan().StartsWith("PK"u8)
             ? MappingSheet.ReadWhole(name, content, problems, books.Today, preview ? cancel : CancellationToken.None, out var further)

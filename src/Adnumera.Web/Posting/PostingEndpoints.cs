@@ -166,8 +166,8 @@ internal static class PostingEndpoints
             "account-unknown" => " Pull the chart again; the mapping names an account that is gone.",
             "supplier-unknown" => " Add the supplier in the ledger, then code the document again.",
             "period-locked" => " Unlock the period in the ledger, or move the entry date.",
-            "text-too-long" => " Shorten the text at its source and take the document in again.",
-            "currency" => " Keep this document in a company of its currency.",
+            "text-too-long" => " Shorten it on the document.",
+            "currency" => " Say on the document what it comes to in the company’s currency.",
             _ => "",
         };
 }

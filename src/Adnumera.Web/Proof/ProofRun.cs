@@ -129,6 +129,7 @@ internal static class ProofRun
             Readings(stored, intended, found),
             currency
         );
+        PaidDocuments.Note(company, books, stored, intended.ToDictionary(i => i.Entry.Identity, i => i.Entry), found);
         audit.Add(
             books.Now,
             books.Who,

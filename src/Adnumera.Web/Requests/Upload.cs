@@ -1,21 +1,17 @@
-using System.Runtime.CompilerServices;
 using Adnumera.Core.Sources;
 using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;
 
-/// <summary>A source of one file: what a person sends as the body of a request.</summary>
+/// <summary>One file that a person sends as the body of a request.</summary>
 /// <param name="request">The request.</param>
 /// <param name="fileName">The file's name, as the person has it.</param>
 /// <param name="largest">The most bytes.</param>
-internal sealed class Upload(HttpRequest request, string fileName, int largest) : IArrivalSource
+internal sealed class Upload(HttpRequest request, string fileName, int largest)
 {
-    /// <inheritdoc/>
+    /// <summary>The file.</summary>
     /// <exception cref="RefusedException">It is larger than allowed.</exception>
-    public async IAsyncEnumerable<ArrivedFile> Files([EnumeratorCancellation] CancellationToken cancel)
-    {
-        yield return new ArrivedFile(Path.GetFileName(fileName), await Read(cancel));
-    }
+    public async Task<ArrivedFile> File(CancellationToken cancel) => new(Path.GetFileName(fileName), await Read(cancel));
 
     /// <summary>A file with errors, each with its row and column.</summary>
     public static RefusedException Refused(string fileName, Problems problems) =>

@@ -14,6 +14,7 @@ public sealed record CompanyAnswer(string Id, string Name, Role Role, IReadOnlyL
 /// <param name="Companies">What they may open.</param>
 /// <param name="Demo">Whether this is the demo, whose sign-ins may be shown.</param>
 /// <param name="Fresh">Whether nobody can sign in yet: the first page makes the first administrator.</param>
+/// <param name="Today">The day here.</param>
 public sealed record SessionAnswer(
     string Name,
     string SignIn,
@@ -21,7 +22,8 @@ public sealed record SessionAnswer(
     string Forgery,
     IReadOnlyList<CompanyAnswer> Companies,
     bool Demo,
-    bool Fresh
+    bool Fresh,
+    string Today
 );
 
 public sealed record NameRequest(string? Name);

@@ -35,8 +35,15 @@ internal static class SessionEndpoints
             .ProducesProblem(422)
             .ProducesProblem(429);
 
-    private static SessionAnswer Current(HttpContext http, CompanyFiles companies, IAntiforgery forgery, WebSettings settings)
+    private static SessionAnswer Current(
+        HttpContext http,
+        CompanyFiles companies,
+        IAntiforgery forgery,
+        WebSettings settings,
+        TimeProvider clock
+    )
     {
+        var today = Day.Text(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
         var token = forgery.GetAndStoreTokens(http).RequestToken!;
         return companies.Installation.Read(c =>
             Sessions.Person(http.User) is { } id && new PersonTable(c).Find(id) is { } person
@@ -47,9 +54,10 @@ internal static class SessionEndpoints
                     token,
                     [.. new MembershipTable(c).Of(id).Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role)))],
                     settings.Demo,
-                    false
+                    false,
+                    today
                 )
-                : new SessionAnswer("", "", false, token, [], settings.Demo, !new PersonTable(c).Any())
+                : new SessionAnswer("", "", false, token, [], settings.Demo, !new PersonTable(c).Any(), today)
         );
     }
 

@@ -10,6 +10,8 @@
   import Document from './documents/Document.svelte';
   import Count from './count/Count.svelte';
   import Statements from './count/Statements.svelte';
+  import Feed from './feeds/Feed.svelte';
+  import Feeds from './feeds/Feeds.svelte';
   import Frame from './frame/Frame.svelte';
   import Complete from './incomplete/Complete.svelte';
   import Incompletes from './incomplete/Incompletes.svelte';
@@ -24,6 +26,7 @@
   import Mapping from './mapping/Mapping.svelte';
   import PaymentAccounts from './mapping/PaymentAccounts.svelte';
   import Posting from './posting/Posting.svelte';
+  import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
   import Accounts from './set-up/Accounts.svelte';
   import Choices from './set-up/Choices.svelte';
@@ -36,6 +39,7 @@
   import Safety from './set-up/Safety.svelte';
   import SetUp from './set-up/SetUp.svelte';
   import Suppliers from './suppliers/Suppliers.svelte';
+  import StandingDecisions from './standing/StandingDecisions.svelte';
   import Own from './sign-in/Own.svelte';
   import SignIn from './sign-in/SignIn.svelte';
   import Start from './start/Start.svelte';
@@ -50,9 +54,11 @@
     '/:company/incomplete/:id': Complete,
     '/:company/files': Files,
     '/:company/files/:id': TakenFile,
+    '/:company/prices': Prices,
     '/:company/mapping': Mapping,
     '/:company/mapping/grid': Grid,
     '/:company/mapping/payment-accounts': PaymentAccounts,
+    '/:company/mapping/standing': StandingDecisions,
     '/:company/mapping/coverage': Coverage,
     '/:company/mapping/history': History,
     '/:company/mapping/book': Book,
@@ -60,6 +66,8 @@
     '/:company/proof': Proof,
     '/:company/set-up': SetUp,
     '/:company/set-up/ledger': Ledger,
+    '/:company/set-up/feeds': Feeds,
+    '/:company/set-up/feeds/:id': Feed,
     '/:company/set-up/accounts': Accounts,
     '/:company/set-up/choices': Choices,
     '/:company/set-up/suppliers': Suppliers,

@@ -40,7 +40,7 @@ public class DocumentVersionsTests
         Assert.True(DocumentVersions.SayTheSame(decided, again));
 
         var changed = Bill(Line(1, 12_00, "Leather"), Line(2, 5_00, "Glue"));
-        var kept = DocumentVersions.KeepDecisions(decided, changed);
+        var kept = PersonsChoices.Of(decided, DocumentEdits.None, decided).Kept(changed);
         Assert.Equal((true, true, "Studio card"), (kept.NotDuplicate, kept.Private, kept.PaymentAccountChoice));
         Assert.Equal([("5120", 12_00), ("", 5_00)], kept.Lines.Select(l => (l.Account, l.Net)));
     }
@@ -51,7 +51,7 @@ public class DocumentVersionsTests
         var decided = Was with { Lines = [Was.Lines[0] with { Account = "5120" }, Was.Lines[1]] };
         var named = Was with { Lines = [Was.Lines[0] with { Account = "5110" }, Was.Lines[1]] };
         Assert.False(DocumentVersions.SayTheSame(decided, named));
-        Assert.Equal("5110", DocumentVersions.KeepDecisions(decided, named).Lines[0].Account);
+        Assert.Equal("5110", PersonsChoices.Of(decided, DocumentEdits.None, decided).Kept(named).Lines[0].Account);
     }
 
     [Fact]

@@ -201,4 +201,19 @@ public class ComposerTests
             .Compose(Bill(Line(1, 5_00, "Leather"), Line(2, 2_00, "Paper"), Line(3, -5_00, "Leather")));
         Assert.Equal(["5110 200", "2100 -200"], Shown(entry));
     }
+
+    [Fact]
+    public void A_project_carries_its_department_where_the_line_says_none()
+    {
+        var (department, project) = (Dimension.Of("department"), Dimension.Of("project"));
+        var carries = Map(KeyKind.Project, "Fenland Atlas", "") with { Dimensions = Dimensions.Named("Press") };
+        Assert.False(carries.Ends);
+        var fills = Leather with { Dimensions = Dimensions.Named("Bench") };
+        Dimensions Of(Dimensions said) =>
+            Composer(fills, carries).Compose(Bill(Line(1, 100_00, "Leather") with { Dimensions = said })).Lines[0].Dimensions;
+        var of = Of(Dimensions.Named("", project: "fenland atlas"));
+        Assert.Equal(("Press", "fenland atlas"), (of[department], of[project]));
+        Assert.Equal("Front", Of(Dimensions.Named("Front", project: "Fenland Atlas"))[department]);
+        Assert.Equal("Bench", Of(Dimensions.Named("", project: "Another"))[department]);
+    }
 }

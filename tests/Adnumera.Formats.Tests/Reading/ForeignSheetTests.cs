@@ -29,6 +29,7 @@ public class ForeignSheetTests
         Assert.Contains(date, look.Columns[0].Dates);
         Assert.Contains(point, look.Columns[3].Decimals);
         Assert.Equal((group, true), (look.Columns[3].Group, look.Columns[3].IsNegative));
+        Assert.All(look.Columns.Take(3), c => Assert.Equal("", c.Group)); // texts have spaces, and are no numbers
 
         string[] ours = ["document_date", "supplier", "description", "net"];
         var layout = look.Written with

@@ -5,6 +5,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Reading;
 using CsCheck;
 
 namespace Adnumera.Formats.Tests.Reading;
@@ -44,6 +45,34 @@ public class HeldTests
         var records = new TableReader().Read(file, choices, problems);
         Assert.False(problems.Any, string.Join('\n', problems.Errors));
         return records;
+    }
+
+    [Theory]
+    [InlineData("CCSTMTRS", "CCACCTFROM", "DEBIT", "-10.00", "card_charge")]
+    [InlineData("CCSTMTRS", "CCACCTFROM", "CREDIT", "10.00", "card_refund")]
+    [InlineData("CCSTMTRS", "CCACCTFROM", "PAYMENT", "10.00", "transfer")]
+    [InlineData("STMTRS", "BANKACCTFROM", "DEBIT", "-10.00", "card_charge")]
+    [InlineData("STMTRS", "BANKACCTFROM", "CREDIT", "10.00", "")] // what comes in is no document
+    [InlineData("CCSTMTRS", "CCACCTFROM", "HOLD", "-10.00", "")] // nor is what is not settled
+    [InlineData("CCSTMTRS", "CCACCTFROM", "DEBIT", "0.00", "")]
+    [InlineData("CCSTMTRS", "CCACCTFROM", "DEBIT", "1O.00", "")] // which way it went nobody can know
+    public void Of_a_transaction_that_cannot_be_read_its_kind_is_said_only_where_it_is_known(
+        string statement,
+        string from,
+        string type,
+        string amount,
+        string kind
+    )
+    {
+        var content =
+            $"OFXHEADER:100\n\n<OFX><{statement}><CURDEF>USD<{from}><ACCTID>5500004417</{from}><BANKTRANLIST><STMTTRN><TRNTYPE>{type}"
+            + $"<DTPOSTED>2026<TRNAMT>{amount}<FITID>a<NAME>HEXHAM</STMTTRN></BANKTRANLIST></{statement}></OFX>";
+        var choices = new ReadingChoices("Card", Currency.Usd) { IsStrict = true, HoldsFaulty = true };
+        var problems = new Problems();
+        var held = OpenForms.All.Read(new ArrivedFile("a.ofx", Encoding.ASCII.GetBytes(content)), choices, problems);
+        Assert.False(problems.Any);
+        var typed = Assert.IsType<ArrivedRecord.Faulty>(Assert.Single(held)).Typed;
+        Assert.Equal((kind, "4417:a", "HEXHAM"), (typed["kind"], typed["source_id"], typed["supplier"]));
     }
 
     // Puts right what was damaged, and reads it again.

@@ -285,6 +285,9 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
         ("PUT", "connection/required", new { role = NoCharacter, account = "5120" }),
         ("PUT", "documents/1/set-aside", new { reason = (string?)null }),
         ("PUT", "documents/1/lines/1/account", new { account = NoCharacter }),
+        ("PUT", "documents/1/labels", new { }),
+        ("PUT", "documents/1/labels", new { labels = new string?[] { null } }),
+        ("PUT", "documents/1/labels", new { labels = new[] { NoCharacter } }),
         ("POST", "connection/pulls/waiting/take-over", new { replacements = new object?[] { null } }),
     ];
 

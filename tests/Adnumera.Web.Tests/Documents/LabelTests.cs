@@ -41,10 +41,10 @@ public sealed class LabelTests() : ConnectedHouse("bookkeeper")
         Assert.Equal(["fair"], await Put(1, "fair"));
         var longest = new string('x', 41);
         var (status, type, detail) = await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = (string[])[longest] });
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, "label"), (status, type));
+        Assert.Equal((HttpStatusCode.BadRequest, "labels"), (status, type));
         Assert.Contains("at most 40", detail, StringComparison.Ordinal);
         var many = Enumerable.Range(1, 13).Select(i => $"l{i}").ToArray();
-        Assert.Equal("label", (await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = many })).Type);
+        Assert.Equal("labels", (await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = many })).Type);
         Assert.Equal(["fair"], Texts((await client.Get("documents/1")).GetProperty("labels")));
         Assert.Equal(
             HttpStatusCode.NotFound,

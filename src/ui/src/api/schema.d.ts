@@ -2703,15 +2703,29 @@ export interface paths {
                     source?: string;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
                     noticed?: boolean;
                     after?: string;
                 };
@@ -2783,15 +2797,29 @@ export interface paths {
                     source?: string;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
                     noticed?: boolean;
                 };
                 header?: never;
@@ -2844,6 +2872,125 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DocumentEditRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/decisions/{decision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                    decision: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -3007,6 +3154,124 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/{id}/reverses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReversedAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReversedChoice"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -3361,6 +3626,265 @@ export interface paths {
             };
         };
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/decisions/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
+                    text?: string;
+                    arrival?: number;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    noticed?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BulkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BulkRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
+                    text?: string;
+                    arrival?: number;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    noticed?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BulkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BulkAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/decisions/{batch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    batch: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BulkUndone"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -6425,6 +6949,1426 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/pulls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedPullAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    whole?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedValueRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/waiting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedWaitingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/gap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    firstDay: string;
+                    lastDay: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedGapAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/files/{hash}/take-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/files/{hash}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/consent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedConsentAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/feeds/{id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedScheduleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/standing-decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandingsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/standing-decisions/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandingsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingsRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/standing-decisions/about/{document}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    document: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingText"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    period?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/prices/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    supplier: string;
+                    item: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PriceHistoryAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/prices/tolerance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PriceToleranceText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/prices/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PriceDecisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PriceDecisionAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/prices/decisions/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/suppliers": {
         parameters: {
             query?: never;
@@ -8496,7 +10440,7 @@ export interface components {
         /** @enum {unknown} */
         ArrivalEffect: "added" | "updated" | "unchanged" | "proposed_correction";
         /** @enum {unknown} */
-        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table" | "picture" | "typed";
+        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table" | "picture" | "typed" | "feed";
         ArrivalsAnswer: {
             files: components["schemas"]["ArrivalAnswer"][];
             currency: string;
@@ -8642,6 +10586,38 @@ export interface components {
             name: string;
             madeAt: string;
         };
+        BulkAnswer: {
+            /** Format: int64 */
+            batch: number;
+            /** Format: int32 */
+            documents: number;
+            /** Format: int32 */
+            left: number;
+        };
+        /** @enum {unknown} */
+        BulkDecision: "account" | "category" | "dimension" | "payment_account" | "supplier" | "employee" | "private" | "not_duplicate" | "set_aside" | "reopen" | "hold_back" | "release" | "open_day" | "other_kind" | "convert" | "difference" | null;
+        BulkRehearsal: {
+            may: components["schemas"]["TallyText"];
+            /** Format: int32 */
+            left: number;
+            firstLeft: components["schemas"]["LeftOut"][];
+            rehearsal: components["schemas"]["RehearsalAnswer"];
+        };
+        BulkRequest: {
+            ids: null | number[];
+            what: null | components["schemas"]["BulkDecision"];
+            value?: null | string;
+            dimension?: null | string;
+            reason?: null | components["schemas"]["SetAsideKind"];
+            note?: null | string;
+            on?: null | string;
+        };
+        BulkUndone: {
+            /** Format: int32 */
+            documents: number;
+            /** Format: int32 */
+            left: number;
+        };
         CancelAnswer: {
             outcome: string;
         };
@@ -8743,6 +10719,11 @@ export interface components {
         ConsentAnswer: {
             url: string;
         };
+        ConvertRequest: {
+            total: null | string;
+            rate: null | string;
+            on: null | string;
+        };
         CorrectionAnswer: {
             at: string;
             who: string;
@@ -8771,6 +10752,13 @@ export interface components {
             unused: components["schemas"]["MappedValue"][];
             twins: components["schemas"]["TwinValues"][];
             currency: string;
+        };
+        DecisionAnswer: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            what: string;
         };
         DemandText: {
             dimension: components["schemas"]["Dimension"];
@@ -8804,6 +10792,10 @@ export interface components {
             stake: string;
             first: components["schemas"]["DifferenceAnswer"][];
         };
+        DifferenceRequest: {
+            account: null | string;
+            reason: null | string;
+        };
         Dimension: string;
         DimensionAnswer: {
             dimension: components["schemas"]["Dimension"];
@@ -8814,6 +10806,10 @@ export interface components {
         DimensionText: {
             dimension: string;
             title: string;
+            value: string;
+        };
+        DimensionValue: {
+            dimension: string;
             value: string;
         };
         DispatchAnswer: {
@@ -8879,6 +10875,7 @@ export interface components {
             /** Format: int32 */
             milestones: number;
             setAside: null | components["schemas"]["SetAsideKind"];
+            setAsideNote: string;
             setAsideBy: string;
             ledgerEntry: string;
             mayBeCoded: boolean;
@@ -8902,6 +10899,18 @@ export interface components {
             balanced: boolean;
             reasons: components["schemas"]["ReasonAnswer"][];
             notices: components["schemas"]["NoticeAnswer"][];
+            mayReverse: boolean;
+            reverses: null | components["schemas"]["ReversedAnswer"];
+            standing: components["schemas"]["StandingUseAnswer"][];
+            putRight: components["schemas"]["FieldChange"][];
+            heldBack: string;
+            note: string;
+            entryDateChoice: string;
+            outBy: string;
+            otherKind: null | components["schemas"]["DocumentKind"];
+            firstOpenDay: string;
+            lastDecision: null | components["schemas"]["DecisionAnswer"];
+            alike: components["schemas"]["LikeAnswer"][];
             correction: null | components["schemas"]["CorrectionAnswer"];
             path: components["schemas"]["PathStep"][];
             differences: components["schemas"]["DocumentDifference"][];
@@ -8913,6 +10922,23 @@ export interface components {
             kind: components["schemas"]["DifferenceKind"];
             detail: string;
             amount: string;
+        };
+        DocumentEditRequest: {
+            supplier?: null | string;
+            employee?: null | string;
+            reference?: null | string;
+            total?: null | string;
+            entryDate?: null | string;
+            heldBack?: null | string;
+            note?: null | string;
+            otherKind?: null | boolean;
+            convert?: null | components["schemas"]["ConvertRequest"];
+            difference?: null | components["schemas"]["DifferenceRequest"];
+            lines?: null | components["schemas"]["LineEditRequest"][];
+            split?: null | components["schemas"]["SplitRequest"];
+            /** Format: int64 */
+            join?: null | number;
+            takeBack?: null | components["schemas"]["EditPart"][];
         };
         /** @enum {unknown} */
         DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -8947,6 +10973,19 @@ export interface components {
             /** Format: int64 */
             reasons: number;
             noticed: boolean;
+            supplier: string;
+            employee: string;
+            paymentAccount: string;
+            dueDate: string;
+            entryDate: string;
+            arrivedAt: string;
+            category: string;
+            account: string;
+            /** Format: int64 */
+            lines: number;
+            labels: string;
+            /** Format: int64 */
+            attachments: number;
         };
         DocumentNote: {
             /** Format: int64 */
@@ -8956,7 +10995,7 @@ export interface components {
             money: string;
         };
         /** @enum {unknown} */
-        DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "dated_ahead";
+        DocumentNotice: "due_before_dated" | "quantity_times_price" | "employee_unknown" | "tax_code_unknown" | "dimension_asked_for" | "price_moved" | "dated_ahead";
         DocumentSample: {
             place: string;
             kind: components["schemas"]["DocumentKind"];
@@ -8986,6 +11025,8 @@ export interface components {
             }[];
         };
         /** @enum {unknown} */
+        EditPart: "entry_date" | "other_kind" | "converted" | "difference" | "held_back" | "total";
+        /** @enum {unknown} */
         EntryDateRule: "document_date" | "first_open_day" | null;
         /** @enum {unknown} */
         EntryDay: "document_date" | "end_of_month" | null;
@@ -9004,6 +11045,162 @@ export interface components {
         FeatureAnswer: {
             feature: components["schemas"]["LedgerFeature"];
             on: boolean;
+        };
+        FeedAnswer: {
+            /** Format: int64 */
+            id: number;
+            kind: components["schemas"]["FeedKind"];
+            title: string;
+            source: string;
+            address: string;
+            fromDay: string;
+            every: components["schemas"]["PullEvery"];
+            connectedAt: string;
+            connectedBy: string;
+            nextAt: string;
+            /** Format: int64 */
+            failures: number;
+            trouble: string;
+            needsConsent: boolean;
+            last: null | components["schemas"]["FeedPullAnswer"];
+        };
+        FeedConsentAnswer: {
+            url: string;
+        };
+        FeedDetail: {
+            feed: components["schemas"]["FeedAnswer"];
+            decides: string;
+            values: components["schemas"]["FeedValueAnswer"][];
+            waiting: components["schemas"]["FeedWaitingAnswer"][];
+            refused: components["schemas"]["FeedFileAnswer"][];
+            pulls: components["schemas"]["FeedPullAnswer"][];
+            morePulls: boolean;
+            /** Format: int64 */
+            told: null | number;
+            /** Format: int64 */
+            toTell: number;
+            tellTrouble: string;
+            says: components["schemas"]["FeedSaysAnswer"][];
+            currency: string;
+        };
+        FeedDifferenceAnswer: {
+            kind: components["schemas"]["FeedGapKind"];
+            id: string;
+            dayThere: string;
+            moneyThere: string;
+            dayHere: string;
+            moneyHere: string;
+            /** Format: int64 */
+            document: number;
+        };
+        FeedFileAnswer: {
+            hash: string;
+            fileName: string;
+            at: string;
+            trouble: string;
+        };
+        FeedGapAnswer: {
+            firstDay: string;
+            lastDay: string;
+            /** Format: int64 */
+            compared: number;
+            differences: components["schemas"]["FeedDifferenceAnswer"][];
+        };
+        /** @enum {unknown} */
+        FeedGapKind: "not_here" | "not_there" | "other_money" | "other_day";
+        /** @enum {unknown} */
+        FeedKind: "card" | "claims" | "marketplace" | "purchasing" | "mailbox" | "folder";
+        FeedKindAnswer: {
+            kind: components["schemas"]["FeedKind"];
+            title: string;
+            brings: string;
+            decides: string;
+            needsConsent: boolean;
+            takesNews: boolean;
+        };
+        FeedNeed: {
+            /** Format: int64 */
+            id: number;
+            source: string;
+            /** Format: int64 */
+            waiting: number;
+        };
+        FeedPullAnswer: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            trouble: string;
+            /** Format: int64 */
+            records: number;
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            updated: number;
+            /** Format: int64 */
+            unchanged: number;
+            /** Format: int64 */
+            corrections: number;
+            /** Format: int64 */
+            pending: number;
+            /** Format: int64 */
+            cancelled: number;
+            /** Format: int64 */
+            incomplete: number;
+            /** Format: int64 */
+            waiting: number;
+            /** Format: int64 */
+            others: number;
+            /** Format: int64 */
+            refused: number;
+            money: string;
+            /** Format: int64 */
+            arrival: number;
+        };
+        FeedRequest: {
+            kind: null | components["schemas"]["FeedKind"];
+            source: null | string;
+            fromDay: null | string;
+            every: null | components["schemas"]["PullEvery"];
+            folder: null | string;
+            /** Format: int64 */
+            feed: null | number;
+        };
+        FeedsAnswer: {
+            feeds: components["schemas"]["FeedAnswer"][];
+            kinds: components["schemas"]["FeedKindAnswer"][];
+        };
+        FeedSaysAnswer: {
+            firstDay: string;
+            lastDay: string;
+            said: components["schemas"]["TallyText"];
+            arrived: components["schemas"]["TallyText"];
+            agrees: boolean;
+        };
+        FeedScheduleRequest: {
+            every: null | components["schemas"]["PullEvery"];
+        };
+        FeedValueAnswer: {
+            value: string;
+            ours: null | boolean;
+            /** Format: int64 */
+            waiting: number;
+        };
+        FeedValueRequest: {
+            value: null | string;
+            ours: null | boolean;
+        };
+        FeedWaitingAnswer: {
+            id: string;
+            value: string;
+            place: string;
+            day: string;
+            who: string;
+            amount: string;
+        };
+        FeedWaitingRequest: {
+            id: null | string;
+            ours: null | boolean;
         };
         FieldChange: {
             /** Format: int64 */
@@ -9068,7 +11265,7 @@ export interface components {
             after: string;
         };
         /** @enum {unknown} */
-        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "refused";
+        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
         Impossible: {
             kind: null | components["schemas"]["DocumentKind"];
             field: components["schemas"]["ChoiceField"];
@@ -9249,9 +11446,32 @@ export interface components {
             hidden: boolean;
             account: string;
         };
+        LeftOut: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            why: string;
+        };
+        LikeAnswer: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            date: string;
+            total: string;
+            currency: string;
+            state: components["schemas"]["DocumentState"];
+            account: string;
+            by: components["schemas"]["LikeBy"][];
+        };
+        /** @enum {unknown} */
+        LikeBy: "supplier" | "amount" | "reference";
         LineAnswer: {
             /** Format: int64 */
             number: number;
+            /** Format: int32 */
+            part: number;
+            /** Format: int64 */
+            of: number;
             description: string;
             category: string;
             item: string;
@@ -9267,6 +11487,19 @@ export interface components {
             accountTitle: string;
             waits: boolean;
             ladder: components["schemas"]["RungAnswer"][];
+        };
+        LineEditRequest: {
+            /** Format: int64 */
+            line?: number;
+            description?: null | string;
+            category?: null | string;
+            item?: null | string;
+            costCode?: null | string;
+            taxCode?: null | string;
+            net?: null | string;
+            tax?: null | string;
+            account?: null | string;
+            dimensions?: null | components["schemas"]["DimensionValue"][];
         };
         LinkRequest: {
             supplier: null | string;
@@ -9436,6 +11669,9 @@ export interface components {
             ready: number;
             /** Format: int64 */
             differences: number;
+            feeds: components["schemas"]["FeedNeed"][];
+            /** Format: int64 */
+            pricesMoved: number;
         };
         OwnSession: {
             /** Format: int64 */
@@ -9450,6 +11686,13 @@ export interface components {
             /** Format: int32 */
             documents: number;
             sample: components["schemas"]["DocumentNote"][];
+        };
+        PartRequest: {
+            weight: null | string;
+            description: null | string;
+            category: null | string;
+            account: null | string;
+            dimensions: null | components["schemas"]["DimensionValue"][];
         };
         PasswordRequest: {
             current: null | string;
@@ -9512,6 +11755,58 @@ export interface components {
             /** Format: int64 */
             count: number;
             otherLedger: boolean;
+        };
+        PriceAnswer: {
+            /** Format: int64 */
+            document: number;
+            /** Format: int64 */
+            line: number;
+            supplier: string;
+            item: string;
+            day: string;
+            before: string;
+            now: string;
+            percent: string;
+            effect: string;
+            state: components["schemas"]["PriceState"];
+            documentState: components["schemas"]["DocumentState"];
+        };
+        PriceDecisionAnswer: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            prices: number;
+        };
+        PriceDecisionRequest: {
+            lines: null | components["schemas"]["PricedLine"][];
+            upTo: null | string;
+            as: null | components["schemas"]["PriceState"];
+        };
+        PricedLine: {
+            /** Format: int64 */
+            document: number;
+            /** Format: int64 */
+            line: number;
+        };
+        PriceHistoryAnswer: {
+            prices: components["schemas"]["PriceAnswer"][];
+            yearAgo: null | components["schemas"]["PriceAnswer"];
+            elsewhere: components["schemas"]["PriceAnswer"][];
+        };
+        PricesAnswer: {
+            tolerance: components["schemas"]["PriceToleranceText"];
+            /** Format: int64 */
+            count: number;
+            moved: components["schemas"]["PriceAnswer"][];
+            most: components["schemas"]["PriceAnswer"][];
+            currency: string;
+        };
+        /** @enum {unknown} */
+        PriceState: "first" | "steady" | "moved" | "new_price" | "this_time";
+        PriceToleranceText: {
+            percent: string;
+            money: string;
+            holds: boolean;
         };
         Problem: {
             file: string;
@@ -9587,6 +11882,8 @@ export interface components {
             changed: number;
             choices: components["schemas"]["SuccessorChoice"][];
         };
+        /** @enum {unknown} */
+        PullEvery: "by_hand" | "quarter_hour" | "hour" | "day";
         ReasonAnswer: {
             reason: components["schemas"]["HoldKind"];
             value: string;
@@ -9595,6 +11892,7 @@ export interface components {
             line: number;
             keyKind: null | components["schemas"]["KeyKind"];
             key: string;
+            successors: components["schemas"]["SuccessorAnswer"][];
         };
         ReasonCount: {
             reason: components["schemas"]["HoldKind"];
@@ -9678,6 +11976,22 @@ export interface components {
             people: number;
             companies: components["schemas"]["RestoredCompany"][];
             holds?: boolean;
+        };
+        /** @enum {unknown} */
+        ReversalEvidence: "number" | "whole_amount" | "line_amount" | "item" | "text" | "supplier" | "payment_account";
+        ReversedAnswer: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            date: string;
+            total: string;
+            accounts: string[];
+            evidence: components["schemas"]["ReversalEvidence"][];
+            isChosen: boolean;
+        };
+        ReversedChoice: {
+            /** Format: int64 */
+            original: number;
         };
         /** @enum {unknown} */
         Right: "read" | "spend" | "approve" | "bookkeep" | "administer";
@@ -9768,15 +12082,17 @@ export interface components {
             companies: components["schemas"]["CompanyAnswer"][];
             demo: boolean;
             fresh: boolean;
+            today: string;
         };
         SetAnswer: {
             set: components["schemas"]["ChangeSet"];
             changes: components["schemas"]["HistoryAnswer"][];
         };
         /** @enum {unknown} */
-        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | "cancelled" | "other_side" | null;
+        SetAsideKind: "before_start" | "zero" | "private" | "duplicate" | "already_in_ledger" | "cancelled" | "other_side" | "other" | null;
         SetAsideRequest: {
             reason: null | components["schemas"]["SetAsideKind"];
+            note?: null | string;
         };
         SetsAnswer: {
             sets: components["schemas"]["ChangeSet"][];
@@ -9843,6 +12159,79 @@ export interface components {
             money: string;
             firstDay: string;
             lastDay: string;
+        };
+        /** @enum {unknown} */
+        SplitBy: "amount" | "share" | "quantity";
+        SplitRequest: {
+            /** Format: int64 */
+            line: number;
+            by: components["schemas"]["SplitBy"];
+            parts: null | components["schemas"]["PartRequest"][];
+        };
+        StandingAnswer: {
+            decision: components["schemas"]["StandingText"];
+            at: string;
+            who: string;
+            /** Format: int64 */
+            documents: number;
+            /** Format: int64 */
+            won: number;
+        };
+        StandingConditionText: {
+            source: string;
+            kind: null | components["schemas"]["DocumentKind"];
+            supplier: string;
+            text: string;
+            atLeast: string;
+            atMost: string;
+            merchantCode: string;
+            paymentAccount: string;
+            employee: string;
+            fromDay: string;
+        };
+        StandingEffectText: {
+            field: components["schemas"]["StandingField"];
+            value: string;
+            dimension: string;
+        };
+        /** @enum {unknown} */
+        StandingField: "category" | "item" | "cost_code" | "dimension" | "supplier" | "payment_account" | "label" | "private_share" | "ask_account" | "ask_payment_account" | "ask_dimension";
+        StandingsAnswer: {
+            decisions: components["schemas"]["StandingAnswer"][];
+            currency: string;
+            /** Format: int32 */
+            coded: number;
+            /** Format: int32 */
+            later: number;
+        };
+        StandingsRehearsal: {
+            fits: components["schemas"]["TallyText"];
+            sent: components["schemas"]["TallyText"];
+            sample: components["schemas"]["DocumentNote"][];
+            rehearsal: components["schemas"]["RehearsalAnswer"];
+        };
+        StandingsRequest: {
+            decisions: null | components["schemas"]["StandingText"][];
+        };
+        StandingText: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            when: components["schemas"]["StandingConditionText"];
+            then: components["schemas"]["StandingEffectText"][];
+            isOn: boolean;
+        };
+        StandingUseAnswer: {
+            /** Format: int64 */
+            decision: number;
+            name: string;
+            /** Format: int64 */
+            line: number;
+            field: components["schemas"]["StandingField"];
+            dimension: string;
+            value: string;
+            said: string;
+            won: boolean;
         };
         StartRequest: {
             code: null | string;
@@ -10036,7 +12425,7 @@ export interface components {
             kind: null | components["schemas"]["DocumentKind"];
         };
         /** @enum {unknown} */
-        Unattended: "start" | "schedule";
+        Unattended: "start" | "schedule" | "feeds";
         UnclaimedAnswer: {
             text: string;
             /** Format: int64 */

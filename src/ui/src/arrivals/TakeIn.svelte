@@ -4,6 +4,7 @@
   import { toast } from 'svelte-sonner';
   import { answer, api } from '../api/client';
   import { many } from '../amounts/format';
+  import Undecided from '../feeds/Undecided.svelte';
   import { place } from '../frame/place.svelte';
   import { Arriving } from './arriving.svelte';
   import FileCard from './FileCard.svelte';
@@ -71,8 +72,10 @@
 </div>
 <p class="text-soft mt-1 max-w-2xl">
   Card and bank statements (OFX, camt.053), e-invoices (UBL, CII, also inside a PDF), bills as a PDF or a picture, spreadsheets
-  and CSV of any columns, and documents files. Each is checked as a whole first; nothing is saved until you say so.
+  and CSV of any columns, and documents files. Each is checked as a whole first; nothing is saved until you say so. Sources that
+  deliver by themselves are <a class="quiet" href={place.href('set-up/feeds')}>feeds</a>.
 </p>
+<Undecided />
 
 <input bind:this={field} id="file" type="file" multiple class="sr-only" onchange={(e) => choose(e.currentTarget.files)} />
 <label

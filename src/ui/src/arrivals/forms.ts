@@ -10,6 +10,7 @@ export const forms: Record<Schemas['ArrivalForm'], string> = {
   table: 'table',
   picture: 'picture',
   typed: 'typed',
+  feed: 'pull of a feed',
 };
 
 /** Why a record is no document, as people say it. */

@@ -24,6 +24,7 @@
 
   const unattended: Record<Schemas['Unattended'], string> = {
     schedule: 'The scheduled dispatch did not go through',
+    feeds: 'Feeds could not be pulled',
     start: 'The work did not go on after the start',
   };
   const state = (of: Schemas['SourceAnswer'], name: Schemas['DocumentState']) => of.states.find((s) => s.state === name)!;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Stated } from './stated';
+  import DayField from '../frame/DayField.svelte';
 
   /** The days, the number and the money of a source's own statement. */
   let {
@@ -13,8 +14,8 @@
   } = $props();
 </script>
 
-<label class="text-soft">From <input class="field mt-1 block" type="date" {required} bind:value={statement.firstDay} /></label>
-<label class="text-soft">Through <input class="field mt-1 block" type="date" {required} bind:value={statement.lastDay} /></label>
+<label class="text-soft">From <DayField bind:value={statement.firstDay} {required} /></label>
+<label class="text-soft">Through <DayField bind:value={statement.lastDay} {required} /></label>
 <label class="text-soft"
   >Documents<span class="sr-only"> that {of || 'the source'} says</span>
   <input class="field mt-1 block w-20 text-right" inputmode="numeric" {required} bind:value={statement.documents} /></label

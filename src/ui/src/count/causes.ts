@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 import { capital, isZero, many, words } from '../amounts/format';
 import { place } from '../frame/place.svelte';
-import { remedyOf } from '../entries/remedies';
+import { mappingOf as remedy } from '../entries/remedies';
 
 type Cause = Schemas['WaitingAnswer'];
 
@@ -10,8 +10,8 @@ type Cause = Schemas['WaitingAnswer'];
 const mappingOf = (cause: Cause) => {
   if (cause.reason === 'dimension_missing') return null;
   if (cause.reason === 'payment_account_unmapped') return { kind: 'payment_account', value: cause.value };
-  const remedy = remedyOf(cause);
-  return remedy?.by === 'mapping' && remedy.kind !== 'supplier' ? { kind: remedy.kind, value: remedy.value } : null;
+  const mapping = remedy(cause);
+  return mapping && mapping.kind !== 'supplier' ? { kind: mapping.kind, value: mapping.value } : null;
 };
 
 /** Where a cause is ended: at the mapping that ends it, in the room where it is decided, or at its documents. */
@@ -41,6 +41,7 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   possible_duplicate: 'decide',
   mapping_broken: 'map anew',
   refused: 'read the refusal',
+  held_back: 'release it',
   supplier_undecided: 'decide who it is',
   role_missing: 'fill the role',
   role_ambiguous: 'fill the role',
@@ -48,15 +49,18 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   transfer_to_itself: 'map one anew',
   transfer_waits: 'wait, or say it',
   form_impossible: 'choose a form',
-  period_locked: 'open it',
-  supplier_missing: 'open it',
-  employee_missing: 'open it',
-  payment_account_missing: 'open it',
-  sign: 'open it',
-  currency: 'open it',
-  arithmetic: 'open it',
-  text_too_long: 'open it',
-  dimension_missing: 'open it',
+  period_locked: 'choose a day',
+  supplier_missing: 'name the supplier',
+  employee_missing: 'name the employee',
+  payment_account_missing: 'say which it was',
+  account_asked: 'choose the account',
+  price_moved: 'decide the price',
+  payment_account_asked: 'say which it was',
+  sign: 'turn it around',
+  currency: 'say the amount',
+  arithmetic: 'balance it',
+  text_too_long: 'shorten it',
+  dimension_missing: 'fill it in',
 };
 
 /** Whether what arrived is what the source itself says that it sent; so, too, where it says nothing. */

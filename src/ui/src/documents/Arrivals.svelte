@@ -71,6 +71,9 @@
         ? 'Type a document'
         : 'To complete'}</a
   >
+  <a class={['quiet', overview.data?.pricesMoved ? 'text-ochre' : 'text-soft']} href={place.href('prices')}
+    >{overview.data?.pricesMoved ? `${many(overview.data.pricesMoved, 'price')} moved` : 'Prices'}</a
+  >
   <a class="quiet text-soft" href={place.href('files')}>Files taken in</a>
   {#if place.keeps}<a class="btn" href={place.href('arrivals/new')}>Take in files</a>{/if}
 </div>

@@ -5,6 +5,7 @@
   import { answer, api } from '../api/client';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import Alike from './Alike.svelte';
   import Attachments from './Attachments.svelte';
   import Labels from './Labels.svelte';
   import Correction from './Correction.svelte';
@@ -16,6 +17,9 @@
   import { asked, documentIn, listOf } from './list';
   import Path from './Path.svelte';
   import Reasons from './Reasons.svelte';
+  import Reverses from './Reverses.svelte';
+  import SourceSays from './SourceSays.svelte';
+  import Stood from './Stood.svelte';
 
   /** A document: what arrived, the journal it becomes, why, and its path. */
   const id = $derived(Number(router.location.split('/')[3]));
@@ -54,27 +58,34 @@
 <svelte:window {onkeydown} />
 <Waiting {query} what="the document">
   {#if d}
-    <Head document={d} {list} takeBackPaidFrom={() => deciding.choosePaidFrom('')} />
+    {#key d.id}<Head document={d} {list} {deciding} />{/key}
     <Labels document={d} />
     {#if deciding.refused}<div class="note bad mt-3" role="alert">{deciding.refused}</div>{/if}
     <div class="mt-5 grid grid-cols-[1.08fr_1fr] gap-8">
       <section>
         <h2>What arrived</h2>
-        <Lines document={d} choose={(line, account) => deciding.choose(line, account)} />
+        {#key d.id}<Lines document={d} {deciding} />{/key}
         {#if d.notices.length > 0}
           <h2 class="mt-6">Worth noticing</h2>
           <ul>
-            {#each d.notices as notice (notice.notice)}<li class="border-rule border-b py-1.5">{notice.detail}</li>{/each}
+            {#each d.notices as notice (notice.notice)}<li class="border-rule border-b py-1.5">
+                {notice.detail}
+                {#if notice.notice === 'price_moved'}<a class="quiet" href={place.href('prices')}>Decide it</a>{/if}
+              </li>{/each}
           </ul>
         {/if}
         {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
         <Decisions document={d} {deciding} />
+        <SourceSays document={d} {deciding} />
+        {#if d.mayReverse}<Reverses document={d} />{/if}
+        <Stood document={d} />
         <Attachments document={d} />
         {#if d.correction}<Correction correction={d.correction} keep={() => deciding.keepAsPosted()} />{/if}
       </section>
       <section>
         <Journal document={d} />
         <Path document={d} />
+        <Alike document={d} />
       </section>
     </div>
   {/if}

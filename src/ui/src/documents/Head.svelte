@@ -4,6 +4,8 @@
   import { capital, day, isZero, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import { documentKind } from '../frame/vocabulary';
+  import type { Deciding } from './deciding.svelte';
+  import HeadEditor from './HeadEditor.svelte';
   import { documentIn } from './list';
   import Milestones from './Milestones.svelte';
 
@@ -11,8 +13,9 @@
   let {
     document: d,
     list,
-    takeBackPaidFrom,
-  }: { document: Schemas['DocumentAnswer']; list: Record<string, string>; takeBackPaidFrom: () => void } = $props();
+    deciding,
+  }: { document: Schemas['DocumentAnswer']; list: Record<string, string>; deciding: Deciding } = $props();
+  let editing = $state(false);
 
   const kind = $derived(documentKind(d.kind).title);
   const who = $derived(d.supplier || d.employee || d.paymentAccount || d.toAccount || 'Nobody named');
@@ -39,8 +42,11 @@
   <h1>{who}, {kind}{d.reference ? ` ${d.reference}` : ''}</h1>
   <Milestones reached={d.milestones} held={d.state === 'held'} />
   <span class={['font-semibold', d.state === 'held' ? 'text-ochre' : d.state === 'proved' ? 'text-verdigris' : '']}>
-    {words(d.state)}{d.setAside ? `: ${words(d.setAside)}` : ''}
+    {words(d.state)}{d.setAside && d.setAside !== 'other' ? `: ${words(d.setAside)}` : ''}
   </span>
+  {#if d.mayBeCoded && place.keeps}
+    <button class="quiet" aria-expanded={editing} onclick={() => (editing = !editing)}>put it right</button>
+  {/if}
   {#if d.neighbours}
     {@const near = d.neighbours}
     <span class="text-soft ml-auto whitespace-nowrap">
@@ -58,8 +64,9 @@
 </div>
 <p class="text-soft mt-1">
   {facts.join(' · ')}
-  {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps && !d.otherSide}<button class="quiet" onclick={takeBackPaidFrom}
-      >take that back</button
+  {#if d.paymentAccountChoice && d.mayBeCoded && place.keeps && !d.otherSide}<button
+      class="quiet"
+      onclick={() => deciding.choosePaidFrom('')}>take that back</button
     >{/if}
   {#if d.otherSide}
     · <a class="quiet" href={place.href(`arrivals/${d.otherSide}`)}>the other side of this transfer</a>
@@ -71,3 +78,4 @@
   {/if}
   <a class="quiet ml-2" href={place.href('arrivals', list)}>back to the list</a>
 </p>
+{#if editing}<HeadEditor document={d} {deciding} close={() => (editing = false)} />{/if}

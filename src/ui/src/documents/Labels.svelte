@@ -47,7 +47,7 @@
     {#each d.labels as label (label)}
       <span class="whitespace-nowrap"
         ><a class="quiet" href={place.href('arrivals', { label })}>{label}</a>{#if place.keeps}<button
-            class="text-soft px-1.5"
+            class="text-soft min-h-6 min-w-6"
             aria-label="Take {label} off"
             disabled={act.busy}
             onclick={() => takeOff(label)}>×</button

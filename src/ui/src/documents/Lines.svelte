@@ -3,13 +3,18 @@
   import { money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
+  import type { Deciding } from './deciding.svelte';
+  import LineEditor from './LineEditor.svelte';
   import LineLadder from './LineLadder.svelte';
 
   /** What arrived, line by line, each with its account or the way to one. */
-  let {
-    document: d,
-    choose,
-  }: { document: Schemas['DocumentAnswer']; choose: (line: Schemas['LineAnswer'], account: string) => void } = $props();
+  let { document: d, deciding }: { document: Schemas['DocumentAnswer']; deciding: Deciding } = $props();
+  const may = $derived(d.mayBeCoded && place.keeps && d.kind !== 'transfer');
+  // Parts of a line stand together, under it.
+  const lines = $derived(
+    [...d.lines].sort((one, other) => (one.of || Infinity) - (other.of || Infinity) || one.part - other.part),
+  );
+  let edited = $state<number | null>(null);
   let explained = $state<number | null>(null);
   const detail = (line: Schemas['LineAnswer']) => [line.category, line.item, line.costCode].filter(Boolean).join(' · ');
 </script>
@@ -23,9 +28,16 @@
     ></thead
   >
   <tbody>
-    {#each d.lines as line (line.number)}
+    {#each lines as line (line.number)}
       <tr class={line.waits ? 'bg-ochre-wash' : ''}>
-        <td>{line.description || `line ${line.number}`}</td>
+        <td class={line.part > 1 ? 'pl-5!' : ''}
+          >{line.description || `line ${line.number}`}{#if may && line.of > 0}<button
+              class="quiet text-soft block text-xs"
+              aria-expanded={edited === line.number}
+              onclick={() => (edited = edited === line.number ? null : line.number)}
+              >put right<span class="sr-only">: line {line.number}</span></button
+            >{/if}</td
+        >
         <td class={detail(line) ? 'text-soft' : 'text-ochre'}
           >{detail(line) || 'none'}{#each line.dimensions as of (of.dimension)}<span class="text-soft block text-xs"
               >{of.title} {of.value}</span
@@ -39,7 +51,7 @@
             <AccountPicker
               value={line.chosenAccount}
               label={`Account for ${line.description || `line ${line.number}`}`}
-              chosen={(account) => choose(line, account)}
+              chosen={(account) => deciding.choose(line, account)}
             />
           {:else}
             <button
@@ -52,12 +64,15 @@
           {/if}
         </td>
       </tr>
+      {#if edited === line.number}
+        <tr><td colspan="6" class="p-0!"><LineEditor document={d} {line} {deciding} close={() => (edited = null)} /></td></tr>
+      {/if}
       {#if (explained === line.number || line.waits) && d.kind !== 'transfer'}
         <tr
           ><td colspan="6" class="py-2!"
             ><LineLadder
               {line}
-              takeBack={line.chosenAccount && d.mayBeCoded && place.keeps ? () => choose(line, '') : undefined}
+              takeBack={line.chosenAccount && d.mayBeCoded && place.keeps ? () => deciding.choose(line, '') : undefined}
             /></td
           ></tr
         >

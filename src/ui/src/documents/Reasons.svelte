@@ -1,51 +1,56 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
+  import { mappingOf, remedyOf } from '../entries/remedies';
   import { place } from '../frame/place.svelte';
   import type { Deciding } from './deciding.svelte';
-  import { remedyOf } from '../entries/remedies';
+  import Way from './Way.svelte';
 
-  /** Why a document waits, each reason with its way on. */
+  /** Why a document waits, each reason with its way on: for this one, and for all like it. */
   let { document: d, deciding }: { document: Schemas['DocumentAnswer']; deciding: Deciding } = $props();
+
+  // What is decided document by document is decided for many in the list of those like it.
+  const listed: Schemas['HoldKind'][] = [
+    'period_locked',
+    'supplier_missing',
+    'employee_missing',
+    'payment_account_missing',
+    'payment_account_ambiguous',
+    'sign',
+    'currency',
+    'arithmetic',
+    'text_too_long',
+    'dimension_missing',
+    'possible_duplicate',
+    'held_back',
+    'refused',
+    'account_asked',
+  ];
 </script>
 
 <h2 class="mt-6">Why it waits</h2>
 <ul>
   {#each d.reasons as reason (`${reason.line}${reason.reason}${reason.value}`)}
     {@const remedy = remedyOf(reason)}
-    <li class="border-rule flex items-center justify-between gap-4 border-b py-1.5">
-      <span>{reason.line ? `Line ${reason.line}: ` : ''}{reason.detail}</span>
-      {#if place.keeps && remedy}
-        {#if remedy.by === 'duplicate'}
-          <span class="flex gap-2">
-            <a class="btn plain" href={place.href(`arrivals/${d.duplicateOfId}`)}>Open the other</a>
-            <button class="btn plain" onclick={() => deciding.notDuplicate()}>Not the same</button>
-            <button class="btn plain" onclick={() => deciding.setAside('duplicate')}>Set aside</button>
-          </span>
-        {:else if remedy.by === 'payment_account'}
-          <span class="flex items-center gap-2">
-            {#if d.paymentAccountChoices.length > 0}
-              <select
-                class="field"
-                aria-label="Which payment account it was"
-                value={d.paymentAccountChoice}
-                onchange={(e) => deciding.choosePaidFrom(e.currentTarget.value)}
-              >
-                <option value="">It was …</option>
-                {#each d.paymentAccountChoices as name (name)}<option>{name}</option>{/each}
-              </select>
+    {@const mapping = mappingOf(reason)}
+    <li class="border-rule border-b py-1.5">
+      <div class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1.5">
+        <span>{reason.line ? `Line ${reason.line}: ` : ''}{reason.detail}</span>
+        {#if place.keeps && remedy}
+          <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
+            {#if remedy.by === 'room'}
+              <a class="btn plain" href={place.href(remedy.view)}>{remedy.title}</a>
+            {:else if remedy.by !== 'mapping'}
+              <Way document={d} {reason} by={remedy.by} {deciding} />
             {/if}
-            {#if reason.reason === 'payment_account_unmapped'}<a class="btn plain" href={place.href('mapping/payment-accounts')}
-                >For all</a
-              >{/if}
+            {#if mapping}
+              <a class="btn plain" href={place.href('mapping', { kind: mapping.kind, value: mapping.value })}>{mapping.title}</a>
+            {/if}
+            {#if listed.includes(reason.reason)}
+              <a class="quiet" href={place.href('arrivals', { state: 'held', reason: reason.reason })}>all like it</a>
+            {/if}
           </span>
-        {:else if remedy.by === 'mapping'}
-          <a class="btn plain" href={place.href('mapping', { kind: remedy.kind, value: remedy.value })}>{remedy.title}</a>
-        {:else if remedy.by === 'room'}
-          <a class="btn plain" href={place.href(remedy.view)}>{remedy.title}</a>
-        {:else}
-          <button class="btn plain" onclick={() => deciding.codeAgain()}>Try again</button>
         {/if}
-      {/if}
+      </div>
     </li>
   {/each}
 </ul>

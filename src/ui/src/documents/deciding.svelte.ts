@@ -6,7 +6,10 @@ type DocumentAnswer = Schemas['DocumentAnswer'];
 type Call = Promise<{ data?: DocumentAnswer; error?: unknown; response: Response }>;
 
 /** The reasons for which a person sets a document aside. */
-export type PersonsReason = Extract<Schemas['SetAsideKind'], 'private' | 'duplicate' | 'already_in_ledger'>;
+export type PersonsReason = Extract<Schemas['SetAsideKind'], 'private' | 'duplicate' | 'already_in_ledger' | 'other'>;
+
+/** What a person puts right; what is left out stays as it stands. */
+export type Edit = Partial<Schemas['DocumentEditRequest']>;
 
 /** The document that a decision is about; its undo later is about the same one, wherever one is by then. */
 export interface Here {
@@ -15,9 +18,10 @@ export interface Here {
   readonly key: readonly unknown[];
 }
 
-/** What a person decides about a document. Each decision can be taken back. */
+/** What a person decides about a document. Each decision can be taken back, whole. */
 export class Deciding {
   refused = $state('');
+  busy = $state(false);
   readonly #client: QueryClient;
   readonly #here: () => Here;
 
@@ -26,9 +30,19 @@ export class Deciding {
     this.#here = here;
   }
 
-  choose(line: Schemas['LineAnswer'], account: string, at = this.#here(), isUndo = false) {
-    const before = line.chosenAccount;
-    if (before === account && !isUndo) return;
+  /** Puts something right; returns whether it was. */
+  edit = (edit: Edit, done: string, at = this.#here()) =>
+    this.#decide(
+      at,
+      done,
+      api.PATCH('/api/companies/{companyId}/documents/{id}', {
+        params: { path: path(at) },
+        body: edit as Schemas['DocumentEditRequest'],
+      }),
+    );
+
+  choose(line: Schemas['LineAnswer'], account: string, at = this.#here()) {
+    if (line.chosenAccount === account) return;
     void this.#decide(
       at,
       account ? `Line ${line.number} goes to ${account}.` : `Line ${line.number}: choice taken back.`,
@@ -36,11 +50,10 @@ export class Deciding {
         params: { path: { ...path(at), line: line.number } },
         body: { account },
       }),
-      isUndo ? undefined : () => this.choose({ ...line, chosenAccount: account }, before, at, true),
     );
   }
 
-  choosePaidFrom(account: string, at = this.#here(), before = at.document.paymentAccountChoice, isUndo = false) {
+  choosePaidFrom(account: string, at = this.#here()) {
     void this.#decide(
       at,
       !account
@@ -49,25 +62,16 @@ export class Deciding {
           ? `It arrived in ${account}.`
           : `It was paid from ${account}.`,
       api.PUT('/api/companies/{companyId}/documents/{id}/payment-account', { params: { path: path(at) }, body: { account } }),
-      isUndo ? undefined : () => this.choosePaidFrom(before, at, account, true),
     );
   }
 
-  /** Sets it aside. A private charge on a company's card posts to what its holder owes: then it was not set aside, and its undo is another. */
-  async setAside(reason: PersonsReason, at = this.#here()) {
-    const call = api.PUT('/api/companies/{companyId}/documents/{id}/set-aside', {
-      params: { path: path(at) },
-      body: { reason },
-    });
-    // Whatever fails is said where the decision is.
-    const posts = await call.then(
-      ({ data }) => data?.isPrivate ?? false,
-      () => false,
+  /** Sets it aside. A private charge on a company's card posts to what its holder owes: then it was not set aside. */
+  setAside = (reason: PersonsReason, note = '', at = this.#here()) =>
+    this.#decide(
+      at,
+      (d) => (d.state === 'set_aside' ? 'Set aside.' : 'Private: whoever holds the card owes it.'),
+      api.PUT('/api/companies/{companyId}/documents/{id}/set-aside', { params: { path: path(at) }, body: { reason, note } }),
     );
-    await this.#decide(at, posts ? 'Private: whoever holds the card owes it.' : 'Set aside.', call, () =>
-      posts ? this.notPrivate(at) : this.takeUp(at),
-    );
-  }
 
   takeUp = (at = this.#here()) =>
     this.#decide(
@@ -100,17 +104,39 @@ export class Deciding {
       api.PUT('/api/companies/{companyId}/documents/{id}/correction/kept', { params: { path: path(at) } }),
     );
 
-  async #decide(at: Here, what: string, call: Call, undo?: () => void) {
-    const { id, neighbours } = at.document;
+  /** Takes a decision back: what stood before it stands again. */
+  undo = (decision: number, at = this.#here()) =>
+    this.#decide(
+      at,
+      'Taken back.',
+      api.DELETE('/api/companies/{companyId}/documents/{id}/decisions/{decision}', {
+        params: { path: { ...path(at), decision } },
+      }),
+      false,
+    );
+
+  async #decide(at: Here, done: string | ((changed: DocumentAnswer) => string), call: Call, mayUndo = true): Promise<boolean> {
+    const { id, neighbours, lastDecision } = at.document;
     this.refused = '';
+    this.busy = true;
     try {
       const changed = await answer(call);
       this.#client.setQueryData(at.key, { ...changed, neighbours });
       await this.#client.invalidateQueries({ predicate: (q) => q.queryKey[1] !== 'document' || q.queryKey[2] !== id });
-      toast(what, undo ? { action: { label: 'Undo', onClick: undo } } : undefined);
+      const made = changed.lastDecision?.id;
+      toast(
+        typeof done === 'string' ? done : done(changed),
+        mayUndo && made && made !== lastDecision?.id
+          ? { action: { label: 'Undo', onClick: () => void this.undo(made, at) } }
+          : undefined,
+      );
+      return true;
     } catch (error) {
       if (this.#here().document.id === id) this.refused = (error as Error).message;
       else toast.error((error as Error).message);
+      return false;
+    } finally {
+      this.busy = false;
     }
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { remedyOf } from './remedies';
+import { mappingOf, remedyOf } from './remedies';
 
 const reason = (kind: Schemas['HoldKind'], keyKind: Schemas['KeyKind'] | null = null, key = '') => ({
   reason: kind,
@@ -10,15 +10,23 @@ const reason = (kind: Schemas['HoldKind'], keyKind: Schemas['KeyKind'] | null = 
 
 describe('what ends a reason', () => {
   it.each([
-    [reason('unmapped', 'category', 'Leather'), { by: 'mapping', title: 'Map it for all', kind: 'category', value: 'Leather' }],
-    [reason('tax_code_unmapped', 'tax_code', 'T1'), { by: 'mapping', title: 'Map it', kind: 'tax_code', value: 'T1' }],
+    [reason('tax_code_unmapped', 'tax_code', 'T1'), { by: 'mapping', title: 'Map it for all', kind: 'tax_code', value: 'T1' }],
     [reason('supplier_undecided', 'supplier', 'x'), { by: 'room', title: 'Decide it', view: 'set-up/suppliers' }],
-    [
-      reason('dimension_missing', 'category', 'Leather'),
-      { by: 'mapping', title: 'Fill it in for all', kind: 'category', value: 'Leather' },
-    ],
-    [reason('refused'), { by: 'code_again' }],
-    [reason('arithmetic'), null],
-    [reason('unmapped'), null],
+    [reason('unmapped', 'category', 'Leather'), { by: 'account' }],
+    [reason('dimension_missing', 'category', 'Leather'), { by: 'dimension' }],
+    [reason('refused'), { by: 'refused' }],
+    [reason('arithmetic'), { by: 'balance' }],
+    [reason('tax_code_unmapped'), null],
   ])('%j', (of, remedy) => expect(remedyOf(of)).toEqual(remedy));
+
+  it('has a mapping for all like it beside what is decided here', () => {
+    expect(mappingOf(reason('unmapped', 'category', 'Leather'))).toEqual({
+      by: 'mapping',
+      title: 'Map it for all',
+      kind: 'category',
+      value: 'Leather',
+    });
+    expect(mappingOf(reason('mapping_broken', 'item', 'Hide'))?.title).toBe('Map it anew for all');
+    expect(mappingOf(reason('arithmetic'))).toBeNull();
+  });
 });

@@ -4,8 +4,24 @@ import type { Schemas } from '../api/client';
 export type Remedy =
   | { readonly by: 'mapping'; readonly title: string; readonly kind: Schemas['KeyKind']; readonly value: string }
   | { readonly by: 'room'; readonly title: string; readonly view: string }
-  | { readonly by: 'duplicate' | 'payment_account' | 'code_again' }
+  | { readonly by: DecidedHere }
   | null;
+
+/** What a person decides on the document itself. */
+export type DecidedHere =
+  | 'duplicate'
+  | 'payment_account'
+  | 'refused'
+  | 'open_day'
+  | 'convert'
+  | 'balance'
+  | 'supplier'
+  | 'employee'
+  | 'shorten'
+  | 'turn'
+  | 'release'
+  | 'account'
+  | 'dimension';
 
 type Reason = Pick<Schemas['ReasonAnswer'], 'reason' | 'keyKind' | 'key'>;
 
@@ -16,40 +32,41 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   payment_account_ambiguous: { by: 'payment_account' },
   payment_account_missing: { by: 'payment_account' },
   transfer_waits: { by: 'payment_account' },
+  payment_account_asked: { by: 'payment_account' },
+  account_asked: { by: 'account' },
+  price_moved: { by: 'room', title: 'Decide the price', view: 'prices' },
   form_impossible: { by: 'room', title: 'See the forms', view: 'set-up/choices' },
   transfer_to_itself: { by: 'room', title: 'See the accounts', view: 'mapping/payment-accounts' },
   supplier_undecided: { by: 'room', title: 'Decide it', view: 'set-up/suppliers' },
   role_missing: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
   role_ambiguous: { by: 'room', title: 'Fill the role', view: 'set-up/accounts' },
-  period_locked: { by: 'room', title: 'See the lock', view: 'set-up/choices' },
-  dimension_missing: null,
-  refused: { by: 'code_again' },
-  supplier_missing: null,
-  employee_missing: null,
-  sign: null,
-  currency: null,
-  arithmetic: null,
-  text_too_long: null,
-  dimension_unmapped: null,
+  period_locked: { by: 'open_day' },
+  dimension_missing: { by: 'dimension' },
+  refused: { by: 'refused' },
+  held_back: { by: 'release' },
+  supplier_missing: { by: 'supplier' },
+  employee_missing: { by: 'employee' },
+  sign: { by: 'turn' },
+  currency: { by: 'convert' },
+  arithmetic: { by: 'balance' },
+  text_too_long: { by: 'shorten' },
+  dimension_unmapped: { by: 'dimension' },
   settlement_unmapped: null,
-  mapping_broken: { by: 'room', title: 'See the book', view: 'mapping/book' },
-  unmapped: null,
+  mapping_broken: { by: 'account' },
+  unmapped: { by: 'account' },
   tax_code_unmapped: null,
 };
 
 const titles: Partial<Record<Schemas['HoldKind'], string>> = {
-  unmapped: 'Map it for all',
   dimension_missing: 'Fill it in for all',
+  mapping_broken: 'Map it anew for all',
 };
 
-/** What ends a reason; null where the source has to send the document anew. */
-export function remedyOf(reason: Reason): Remedy {
-  const way = ways[reason.reason];
-  if (way || !reason.keyKind) return way;
-  return {
-    by: 'mapping',
-    title: titles[reason.reason] ?? 'Map it',
-    kind: reason.keyKind,
-    value: reason.key,
-  };
-}
+/** The mapping that ends a reason for all documents like it; null where none does. */
+export const mappingOf = (reason: Reason): Extract<Remedy, { by: 'mapping' }> | null =>
+  reason.keyKind
+    ? { by: 'mapping', title: titles[reason.reason] ?? 'Map it for all', kind: reason.keyKind, value: reason.key }
+    : null;
+
+/** What ends a reason on the document itself, or the room where it is decided; else a mapping. */
+export const remedyOf = (reason: Reason): Remedy => ways[reason.reason] ?? mappingOf(reason);

@@ -37,8 +37,8 @@
 
   const periods = $derived(overview.data?.periods ?? (place.period ? [place.period] : []));
   const view = $derived(router.location.split('/')[2] ?? 'count');
-  // Files, and what is not complete, are views of what arrived.
-  const at = $derived(view === 'files' || view === 'incomplete' ? 'arrivals' : view);
+  // Files, prices, and what is not complete, are views of what arrived.
+  const at = $derived(['files', 'incomplete', 'prices'].includes(view) ? 'arrivals' : view);
   const books = $derived([
     { view: 'count', title: 'Count', number: 0 },
     {
@@ -50,7 +50,12 @@
     { view: 'mapping', title: 'Mapping', number: overview.data?.valuesWaiting ?? 0, says: 'values wait' },
     { view: 'posting', title: 'Posting', number: overview.data?.ready ?? 0, says: 'ready' },
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
-    { view: 'set-up', title: 'Set-up', number: overview.data && !overview.data.connected ? 1 : 0, says: 'to do' },
+    {
+      view: 'set-up',
+      title: 'Set-up',
+      number: overview.data ? overview.data.feeds.length + (overview.data.connected ? 0 : 1) : 0,
+      says: 'to do',
+    },
   ]);
   const rail = $derived([
     ...(place.may('read') ? books : []),
@@ -130,6 +135,12 @@
             >Rows
             <select class="field" bind:value={look.density} onchange={() => look.apply()}
               ><option value="dense">Dense</option><option value="comfortable">Comfortable</option></select
+            >
+          </label>
+          <label class="flex justify-between"
+            >Days typed
+            <select class="field" bind:value={look.dayOrder} onchange={() => look.apply()}
+              ><option value="day">20/11</option><option value="month">11/20</option></select
             >
           </label>
           <button class="btn plain" onclick={() => (showKeys = true)}>Keys <kbd>?</kbd></button>

@@ -19,3 +19,16 @@ export function rows(body: HTMLElement) {
   body.addEventListener('keydown', move);
   return () => body.removeEventListener('keydown', move);
 }
+
+/** The keys of what is edited in place: Ctrl+Enter takes it, Esc leaves it as it is. An attachment for whatever holds its fields. */
+export const editing = (take: () => void, leave: () => void) => (body: HTMLElement) => {
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') leave();
+    else if (event.key === 'Enter' && event.ctrlKey) take();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  body.addEventListener('keydown', keys);
+  return () => body.removeEventListener('keydown', keys);
+};

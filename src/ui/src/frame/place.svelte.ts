@@ -12,6 +12,11 @@ class Place {
     return router.location.split('/')[1] || this.session?.companies[0]?.id || nowhere;
   }
 
+  /** The server's day. */
+  get today(): string {
+    return this.session?.today ?? new Date().toISOString().slice(0, 10);
+  }
+
   get query(): URLSearchParams {
     return new URLSearchParams(router.querystring ?? '');
   }

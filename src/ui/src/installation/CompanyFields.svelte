@@ -1,5 +1,6 @@
 <script lang="ts">
   import { currencies, timeZones, type NewCompany } from './newCompany';
+  import DayField from '../frame/DayField.svelte';
 
   /** What a company is from its first day on. */
   let { company = $bindable() }: { company: NewCompany } = $props();
@@ -29,7 +30,7 @@
   </label>
 </div>
 <label class="flex flex-col gap-1"
-  >Documents count from <input class="field w-44" type="date" bind:value={company.startDate} />
+  >Documents count from <DayField bind:value={company.startDate} />
   <span class="text-soft text-xs"
     >What is older is set aside when it arrives. It can be changed later; blank for no such day.</span
   ></label

@@ -9,6 +9,7 @@
   import BookPreview from './BookPreview.svelte';
   import Chapters from './Chapters.svelte';
   import Rooms from './Rooms.svelte';
+  import DayField from '../frame/DayField.svelte';
 
   /** The mapping book: to read and print as of any day, out as files, and in again with a preview. */
   const client = useQueryClient();
@@ -115,7 +116,7 @@
   </Waiting>
   <aside class="print:hidden">
     <h2>As of</h2>
-    <label class="flex items-center gap-2"><input class="field" type="date" bind:value={asOf} /> {asOf ? '' : '(today)'}</label>
+    <label class="flex items-center gap-2"><DayField bind:value={asOf} /> {asOf ? '' : '(today)'}</label>
     <button class="btn plain mt-3" onclick={() => window.print()}>Print it</button>
     <h2 class="mt-6">Files</h2>
     <table class="ledger">

@@ -13,6 +13,7 @@
   import { kindGroups, kindOf, kindTitle, mapsToValue } from './kinds';
   import Rehearsal from './Rehearsal.svelte';
   import Rooms from './Rooms.svelte';
+  import DayField from '../frame/DayField.svelte';
 
   /** Many values at once: type to search an account, paste one or two columns, fill down, undo, and save it all as one change. */
   const client = useQueryClient();
@@ -109,7 +110,7 @@
         </div>
       {/if}
       <label class="text-soft flex items-center gap-2"
-        >Changes count from <input class="field" type="date" bind:value={from} /> {from ? '' : '(always)'}</label
+        >Changes count from <DayField bind:value={from} /> {from ? '' : '(always)'}</label
       >
       <Rehearsal
         query={grid.changed.length > 0 ? rehearsal : null}

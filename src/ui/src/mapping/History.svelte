@@ -9,6 +9,7 @@
   import Changes from './Changes.svelte';
   import Rehearsal from './Rehearsal.svelte';
   import Rooms from './Rooms.svelte';
+  import DayField from '../frame/DayField.svelte';
 
   /** Every set of changes: who, when, from where, before and after; taken back one by one; two days compared. */
   const client = useQueryClient();
@@ -138,8 +139,8 @@
     <h2>Two days compared</h2>
     <p class="text-soft">What differs between the book at the end of one day and of another.</p>
     <div class="mt-2 flex items-center gap-3">
-      <label class="text-soft">From <input class="field" type="date" bind:value={from} /></label>
-      <label class="text-soft">to <input class="field" type="date" bind:value={to} /> {to ? '' : '(now)'}</label>
+      <label class="text-soft">From <DayField bind:value={from} /></label>
+      <label class="text-soft">to <DayField bind:value={to} /> {to ? '' : '(now)'}</label>
     </div>
     {#if from}
       <Waiting query={compared} what="the difference">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { paymentKinds, type PaymentDraft } from './paymentDraft.svelte';
+  import DayField from '../frame/DayField.svelte';
 
   /** A payment account with its numbers, days and holders. */
   let { draft, save }: { draft: PaymentDraft; save: () => void } = $props();
@@ -32,8 +33,8 @@
     {#each draft.numbers as number, i (i)}
       <div class="mt-1 flex items-center gap-2">
         <input class="field w-36" aria-label={`Number ${i + 1}`} bind:value={number.text} />
-        <label class="text-soft">from <input class="field" type="date" bind:value={number.from} /></label>
-        <label class="text-soft">through <input class="field" type="date" bind:value={number.through} /></label>
+        <label class="text-soft">from <DayField bind:value={number.from} /></label>
+        <label class="text-soft">through <DayField bind:value={number.through} /></label>
         <button type="button" class="quiet text-soft" onclick={() => draft.numbers.splice(i, 1)}>remove</button>
       </div>
     {/each}

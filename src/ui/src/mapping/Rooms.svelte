@@ -12,6 +12,7 @@
     ['mapping', 'Values'],
     ['mapping/grid', 'Grid'],
     ['mapping/payment-accounts', 'Payment accounts'],
+    ['mapping/standing', 'Standing decisions'],
     ['mapping/coverage', 'Coverage'],
     ['mapping/history', 'History'],
     ['mapping/book', 'Mapping book'],

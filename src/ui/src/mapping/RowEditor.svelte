@@ -4,6 +4,7 @@
   import { vocabulary } from '../frame/vocabulary';
   import type { RowEditing } from './editing.svelte';
   import { dimensionOf, fillsIn, hasGroup, isOffset, mapsToValue, type KeyKind } from './kinds';
+  import DayField from '../frame/DayField.svelte';
 
   /** The row of a value that is edited: its target, and what else it says. */
   let { kind, value, editing, sources }: { kind: KeyKind; value: string; editing: RowEditing; sources: string[] } = $props();
@@ -58,7 +59,7 @@
 {/if}
 <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
   <label class="text-soft flex items-center gap-2"
-    >from <input class="field" type="date" bind:value={editing.row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
+    >from <DayField bind:value={editing.row.effectiveFrom} /> {row.effectiveFrom ? '' : '(always)'}</label
   >
   {#if !kind.startsWith('supplier_') || !mapsToValue(kind)}
     <button class="quiet text-soft" aria-expanded={more} onclick={() => (more = !more)}>{more ? 'less' : 'more'}</button>
@@ -86,8 +87,10 @@
           {#each offered('tax_code') as v (v.id)}<option value={v.id}>{v.id} · {v.name}</option>{/each}
         </select>
       </label>
+    {/if}
+    {#if fillsIn(kind) || dimensionOf(kind)}
       {#each dimensions.data ?? [] as d (d.dimension)}
-        {#if offered(d.dimension).length > 0}
+        {#if d.dimension !== dimensionOf(kind) && offered(d.dimension).length > 0}
           <label class="text-soft"
             ><span class="inline-block first-letter:uppercase">{d.title}</span> when blank
             <select

@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { day } from '../amounts/format';
   import AccountPicker from '../ledger/AccountPicker.svelte';
+  import DayField from '../frame/DayField.svelte';
 
   /** What is decided once for every document of the company. */
   let {
@@ -35,12 +36,8 @@
       ><option value="no">stay apart</option><option value="yes">become one</option></select
     ></label
   >
-  <label class="flex items-center justify-between gap-3"
-    >Documents count from <input class="field" type="date" bind:value={edited.startDate} /></label
-  >
-  <label class="flex items-center justify-between gap-3"
-    >Locked through <input class="field" type="date" bind:value={edited.lockedThrough} /></label
-  >
+  <label class="flex items-center justify-between gap-3">Documents count from <DayField bind:value={edited.startDate} /></label>
+  <label class="flex items-center justify-between gap-3">Locked through <DayField bind:value={edited.lockedThrough} /></label>
   {#if known.ledgerLockedThrough}
     <p class="text-soft text-xs">
       The ledger itself is locked through {day(known.ledgerLockedThrough)}; the later of the two counts.

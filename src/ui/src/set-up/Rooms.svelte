@@ -11,6 +11,7 @@
   rooms={[
     ['set-up', 'The way'],
     ['set-up/ledger', 'Ledger'],
+    ['set-up/feeds', 'Feeds'],
     ['set-up/accounts', 'Accounts'],
     ['set-up/choices', 'Choices'],
     ['set-up/suppliers', 'Suppliers'],
