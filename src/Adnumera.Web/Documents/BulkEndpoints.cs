@@ -92,7 +92,7 @@ internal static class BulkEndpoints
         if (ids.Count > Most)
             throw new RefusedException(
                 "too-many",
-                $"So much is decided for at most {Most:N0} documents at once. Nothing was changed; narrow the list, or map the value for all.",
+                $"So much is decided for at most {Most:N0} documents at once. Nothing was changed; narrow the list, or map the value.",
                 400
             );
         var basis = new DecisionBasis(company);

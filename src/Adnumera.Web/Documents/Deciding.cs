@@ -75,7 +75,7 @@ internal static class Deciding
             .Match<(string, string)?>(_ => null, why => (happens == DocumentEvent.TakenUp ? "not-set-aside" : "locked", why));
     }
 
-    /// <summary>Whether what stood decided can stand again: two sides of a transfer that were taken apart are not put together by it.</summary>
+    /// <summary>Whether what stood decided can stand again: two sides of a transfer that were taken apart stay so.</summary>
     public static bool MayStandAgain(PersonsChoices choices) => choices.Aside?.Kind != SetAsideKind.OtherSide;
 
     /// <summary>A document as it is with what is decided on it; what was found by itself stays with its lines.</summary>

@@ -26,7 +26,8 @@ public sealed record ConvertedAmount(string From, long OfTotal, string To, long 
         decimal.Round(becomes / Power(to.Digits) / (minor / Power(from.Digits)), 8, MidpointRounding.AwayFromZero);
 
     /// <summary>
-    /// The document in the company's currency. Nets and taxes are shared out of the new total, so that what added up still does; a total that
+    /// The document in the company's currency. Nets and taxes are shared out of the new total, so that what added up
+    /// still does; a total that
     /// its source changed later is converted at the same rate. A document of yet another currency stays as it is.
     /// </summary>
     public Document Apply(Document said)

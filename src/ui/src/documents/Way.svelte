@@ -1,14 +1,15 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { a, isZero, money, words } from '../amounts/format';
+  import { a, money, words } from '../amounts/format';
   import type { DecidedHere } from '../entries/remedies';
-  import DayField from '../frame/DayField.svelte';
   import { place } from '../frame/place.svelte';
   import { documentKind } from '../frame/vocabulary';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { accounts as chart, ledgerValues } from '../ledger/values';
   import { day } from '../amounts/format';
   import type { Deciding } from './deciding.svelte';
+  import WayOfBalance from './WayOfBalance.svelte';
+  import WayOfCurrency from './WayOfCurrency.svelte';
 
   /** The way on of one reason, decided here, on this document. */
   let {
@@ -27,16 +28,10 @@
   const shorter = $derived(d.entryReference.slice(0, Number(/takes (\d+)/.exec(reason.detail)?.[1] ?? 30)).trim());
 
   let text = $state('');
-  let amount = $state('');
-  let rate = $state('');
-  let on = $state('');
   const dimension = $derived(reason.reason === 'dimension_missing' ? reason.value : '');
   const named = $derived(
     line?.dimensions.find((of) => of.value.toLowerCase() === reason.value.toLowerCase())?.dimension ?? dimension,
   );
-
-  const balance = (edit: Parameters<Deciding['edit']>[0], done: string) => void deciding.edit(edit, done);
-  const correct = $derived((Number(d.total) - Number(d.outBy)).toFixed(d.total.split('.')[1]?.length ?? 0));
 </script>
 
 {#if by === 'duplicate'}
@@ -67,49 +62,9 @@
   {/if}
   <a class="quiet" href={place.href('set-up/choices')}>See the lock</a>
 {:else if by === 'convert'}
-  <form
-    class="flex flex-wrap items-center justify-end gap-2"
-    onsubmit={(e) => {
-      e.preventDefault();
-      void deciding.edit({ convert: { total: amount, rate, on: on || d.date } }, 'It is in the company’s currency.');
-    }}
-  >
-    <input
-      class="field w-26 text-right"
-      inputmode="decimal"
-      aria-label="Amount in the company’s currency"
-      placeholder="amount"
-      bind:value={amount}
-    />
-    <span class="text-soft">or at</span>
-    <input
-      class="field w-20 text-right"
-      inputmode="decimal"
-      aria-label={`Rate of ${d.currency}`}
-      placeholder="rate"
-      disabled={amount !== ''}
-      bind:value={rate}
-    />
-    <span class="text-soft">of</span>
-    <DayField value={on || d.date} chosen={(iso) => (on = iso)} label="Day of the rate" />
-    <button class="btn plain" disabled={!amount && !rate}>Take it so</button>
-  </form>
+  <WayOfCurrency document={d} {deciding} />
 {:else if by === 'balance'}
-  <span class="flex flex-wrap items-center justify-end gap-2">
-    <button class="btn plain" onclick={() => balance({ total: correct }, 'The total is corrected.')}
-      >The total is {money(correct)}</button
-    >
-    <form
-      class="flex gap-2"
-      onsubmit={(e) => {
-        e.preventDefault();
-        balance({ difference: { account: null, reason: text } }, 'The difference goes to rounding.');
-      }}
-    >
-      <input class="field w-40" aria-label="Why the difference is right" placeholder="or why it is right" bind:value={text} />
-      <button class="btn plain" disabled={!text.trim() || isZero(d.outBy)}>Post {money(abs(d.outBy))} to rounding</button>
-    </form>
-  </span>
+  <WayOfBalance document={d} {deciding} />
 {:else if by === 'supplier' || by === 'employee'}
   <form
     class="flex gap-2"
