@@ -60,7 +60,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
     public async Task Dispatch()
     {
         var dispatcher = web.Services.GetRequiredService<Dispatcher>();
-        dispatcher.Start(books);
+        dispatcher.Start(books, PostingChoice.All);
         await dispatcher.Completion(Bindery.Slug);
     }
 

@@ -42,6 +42,12 @@ public sealed class FeedConnector(IHttpClientFactory clients) : IFeedConnector
         };
     }
 
+    /// <inheritdoc/>
+    public Uri? RecordPage(FeedConnection connection, string sourceId) =>
+        connection.Kind == FeedKind.Folder
+            ? null
+            : new Uri(new Uri(connection.Address), $"{Words<FeedKind>.Of(connection.Kind)}/record?id={Uri.EscapeDataString(sourceId)}");
+
     private HttpClient Client(Uri program)
     {
         var client = clients.CreateClient(FeedHttp.ClientName);

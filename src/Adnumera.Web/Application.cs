@@ -22,6 +22,7 @@ using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SetUp;
 using Adnumera.Web.SignIn;
+using Adnumera.Web.Spending;
 using Adnumera.Web.Standing;
 using Adnumera.Web.Start;
 using Adnumera.Web.Suppliers;
@@ -142,6 +143,7 @@ public static class Application
         builder.Services.AddSingleton<ArrivingProgress>();
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
         builder.Services.AddSingleton<IValidator<LabelsRequest>, LabelRules>();
+        builder.Services.AddSingleton<IValidator<SavedViewRequest>, SavedViewRules>();
         builder.Services.AddSingleton<IValidator<SourceChoiceRequest>, SourceChoiceRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
         builder.Services.AddSingleton<IValidator<FeedRequest>, FeedRules>();
@@ -197,6 +199,10 @@ public static class Application
         company.MapAttachments();
         company.MapDocuments();
         company.MapBulk();
+        company.MapRecordPages();
+        company.MapListExport();
+        company.MapSavedViews();
+        company.MapSpend();
         company.MapLabels();
         company.MapMapping();
         company.MapRecodings();

@@ -10,6 +10,7 @@ using Adnumera.Storage.Migrations;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
 using Adnumera.Storage.Search;
+using Adnumera.Storage.Spending;
 using Dapper;
 using DbUp;
 using Microsoft.Data.Sqlite;
@@ -230,6 +231,9 @@ public sealed class EverySchemaTests : IDisposable
             Assert.Equal(count.Dated().Recount, count.Dated().Kept);
             Assert.NotEmpty(new MappingTable(c).Kept());
             Assert.Equal(ValueRecount.Of(c), new MappingTable(c).Kept());
+            var (spent, keptSpent) = new SpendTable(c).Recount();
+            Assert.NotEmpty(keptSpent);
+            Assert.Equal(spent, keptSpent);
             var dispatch = new OutboxTable(c).Find(1)!;
             Assert.Equal((3, 2, 1), (dispatch.Planned, dispatch.Accepted, dispatch.Unknown));
             Assert.Equal(

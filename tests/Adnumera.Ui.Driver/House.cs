@@ -112,7 +112,19 @@ public sealed class House : IAsyncDisposable
         if (sources is not null)
             await sources.DisposeAsync();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(folder, recursive: true);
+        // What runs in the background may still be writing its last file.
+        for (var tries = 3; ; tries--)
+        {
+            try
+            {
+                Directory.Delete(folder, recursive: true);
+                return;
+            }
+            catch (IOException) when (tries > 0)
+            {
+                await Task.Delay(100);
+            }
+        }
     }
 
     private WebApplication Web(int port = 0) =>

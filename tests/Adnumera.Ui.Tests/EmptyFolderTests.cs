@@ -63,6 +63,8 @@ public sealed class EmptyFolderTests
         browser.Go("quillfern-bindery/posting");
         browser.Heading("1 document ready");
         browser.Press(Keys.Control, Keys.Enter);
+        browser.Find("//*[@role='dialog']//button[contains(., 'ost')]");
+        browser.Press(Keys.Control, Keys.Enter);
         browser.Text("1 of 1: 1 accepted");
         browser.Go("quillfern-bindery/proof");
         browser.Heading("Nothing was proved yet");

@@ -128,7 +128,7 @@ public sealed class ViewTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Text("Because a person chose this account for the line.");
         browser.Press(Keys.Alt, Keys.ArrowDown);
         browser.Gone("//h1[contains(., 'bill 2321')]");
-        browser.Button("Undo").Click();
+        browser.Find("//*[@data-sonner-toast and contains(., 'goes to 6540')]//button[contains(., 'Undo')]").Click();
         browser.Wait(_ => Chosen().Count == 0, "the choice taken back");
         browser.Driver.Navigate().GoToUrl(first);
         browser.Text("not decided: Exhibition stand");

@@ -73,6 +73,9 @@ public sealed class WholeWayTests
         browser.Go("bindery/posting");
         browser.Heading("2 documents ready");
         browser.Press(Keys.Control, Keys.Enter);
+        browser.Find("//*[@role='dialog']//button[contains(., 'ost')]");
+        browser.AssertAccessible("asked once");
+        browser.Press(Keys.Enter);
         browser.Text("2 of 2: 2 accepted");
         browser.Text("in the ledger as E1001");
         browser.AssertAccessible();

@@ -4,6 +4,7 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Spending;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
@@ -91,6 +92,8 @@ internal static class Worlds
             var table = new CountTable(c);
             Assert.Equal(table.Recount(), table.Kept());
             Assert.Equal(ValueRecount.Of(c), new MappingTable(c).Kept());
+            var (spent, keptSpent) = new SpendTable(c).Recount();
+            Assert.Equal(spent, keptSpent);
             Assert.All(table.BySource(null), s => Assert.True(s.Totals.IsConserved, s.Source));
             Assert.Equal(table.RecountRead(), table.KeptRead());
             Assert.Equal(table.Dated().Recount, table.Dated().Kept);

@@ -20,6 +20,9 @@ public interface IFeedConnector
 
     /// <summary>The feed of a source that allowed it.</summary>
     IFeed Open(FeedConnection connection);
+
+    /// <summary>The page of a record at the source, for people; none of a folder.</summary>
+    Uri? RecordPage(FeedConnection connection, string sourceId);
 }
 
 /// <summary>What a feed is reached by.</summary>

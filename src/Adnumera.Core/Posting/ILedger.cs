@@ -95,4 +95,7 @@ public interface ILedgerConnector
 
     /// <summary>The page of a record in the ledger, for its owner to look at or to change it.</summary>
     Uri RecordPage(Uri ledger, string organisation, RecordKind kind, string id);
+
+    /// <summary>The page of an entry in the ledger.</summary>
+    Uri EntryPage(Uri ledger, string organisation, string id);
 }

@@ -43,6 +43,10 @@ public sealed class HttpConnector(IHttpClientFactory clients) : ILedgerConnector
         return new Uri(ledger, $"{Uri.EscapeDataString(organisation)}/{page}#{Uri.EscapeDataString(id)}");
     }
 
+    /// <inheritdoc/>
+    public Uri EntryPage(Uri ledger, string organisation, string id) =>
+        new(ledger, $"{Uri.EscapeDataString(organisation)}/entries/{Uri.EscapeDataString(id)}");
+
     private HttpClient Client(Uri ledger)
     {
         var client = clients.CreateClient(LedgerHttp.ClientName);

@@ -90,6 +90,15 @@ public sealed class CountTable(SqliteConnection company)
     public IReadOnlyList<string> Sources() =>
         company.Query<string>("select source from arrived_cell group by source having sum(documents) <> 0 order by source").AsList();
 
+    /// <summary>How many causes there are.</summary>
+    public long Causes(string? period) =>
+        company.ExecuteScalar<long>(
+            period is null
+                ? "select count(*) from hold_total where documents > 0"
+                : "select count(*) from hold_cell where period = @period and documents > 0",
+            new { period }
+        );
+
     /// <summary>What waits for a person, by cause, most money first: by the cells of causes, each with the first document that it
     /// holds.</summary>
     public IReadOnlyList<WaitingCause> Waiting(string? period, int most)
@@ -127,10 +136,9 @@ public sealed class CountTable(SqliteConnection company)
                 .Query<(string, string, string, long, long)>(
                     """
                     with held as (
-                      select h.reason, h.value, d.period, count(distinct d.id) as documents,
-                        sum(coalesce((select abs(l.net + l.tax) from document_line l
-                          where l.document_id = h.document_id and l.line = h.line), d.total)) as money
-                      from hold h join document d on d.id = h.document_id group by h.reason, h.value, d.period)
+                      select h.reason, h.value, d.period, count(*) as documents, sum(d.total) as money
+                      from (select distinct document_id, reason, value from hold) h join document d on d.id = h.document_id
+                      group by h.reason, h.value, d.period)
                     select * from held
                     union all select reason, value, '', sum(documents), sum(money) from held group by reason, value
                     order by 1, 2, 3

@@ -69,16 +69,6 @@ public sealed class AffectedTable(SqliteConnection company)
             )
             .AsList();
 
-    /// <summary>Ready documents in the order of their dates, of one period or of all: what the next dispatch takes. Walks
-    /// document_by_state.</summary>
-    public IReadOnlyList<long> Ready(string? period = null) =>
-        company
-            .Query<long>(
-                "select id from document where state = 'ready' and (@period is null or period = @period) order by document_date, id",
-                new { period }
-            )
-            .AsList();
-
     /// <summary>How many documents in some states have an entry dated through a day, their money, and the first of them.</summary>
     public (long Documents, long Money, IReadOnlyList<long> First) DatedThrough(DateOnly day, IReadOnlyList<DocumentState> states, int most)
     {

@@ -4,12 +4,14 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
 using Adnumera.Core.Standing;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Spending;
 using Adnumera.Storage.Standing;
 using Microsoft.Data.Sqlite;
 
@@ -29,6 +31,8 @@ public sealed class CodingWriter : IDisposable
 {
     private readonly CountChanges count;
     private readonly ValueChanges values;
+    private readonly SpendChanges spend;
+    private readonly PostingRows postings;
     private readonly Currency currency;
     private readonly CodingCause? cause;
     private readonly DocumentRows rows;
@@ -48,6 +52,7 @@ public sealed class CodingWriter : IDisposable
         this.cause = cause;
         currency = new CompanyTable(company).Currency();
         (count, values, rows) = (new CountChanges(company), new ValueChanges(company, currency), new DocumentRows(company));
+        (spend, postings) = (new SpendChanges(company, currency), new PostingRows(company));
         (news, uses, labels) = (new FeedNewsTable(company), new StandingUseTable(company), new LabelTable(company));
         edits = new EditTable(company);
         listens = new Lazy<bool>(news.AnyListens);
@@ -71,6 +76,9 @@ public sealed class CodingWriter : IDisposable
         count.Date(d.Identity.Source, d.Date, TallyOf(d));
         count.Stand(d.Identity.Source, period, state, d.Kind, TallyOf(d));
         values.Add(Place(coded, state, period));
+        var accounts = Spends.Accounts(coded);
+        postings.Replace(id, [], accounts);
+        spend.Add(d, accounts, state, spend.ArrivedIn(at.Arrival));
         Use(id, [], coded.Uses);
     }
 
@@ -88,7 +96,7 @@ public sealed class CodingWriter : IDisposable
         if (cause is not null)
             foreach (var change in DocumentDifferences.Of(before.AsItCame, said))
                 Note(before.Id, cause, change);
-        Recode(before, coded, lines: false);
+        Recode(before, coded, lines: false, spend.ArrivedIn(at.Arrival));
     }
 
     /// <summary>Takes over what a person decided.</summary>
@@ -108,7 +116,7 @@ public sealed class CodingWriter : IDisposable
         else if (coded.Said.PaidFrom != before.Document.PaidFrom)
             rows.Rekey(before.Id, coded.Said);
 
-        Recode(before, coded, lines: !isEdited);
+        Recode(before, coded, lines: !isEdited, before.ArrivedIn);
     }
 
     /// <summary>Takes a document out that came by mistake, with everything that was noted about it but the audit.</summary>
@@ -116,6 +124,7 @@ public sealed class CodingWriter : IDisposable
     {
         var (d, none) = (document.Document, default(Tally) - TallyOf(document.Document));
         values.Take(document.Place());
+        spend.Take(document.AsDecided, document.Accounts, document.State, document.ArrivedIn);
         count.Stand(d.Identity.Source, document.Period, document.State, d.Kind, none);
         count.Date(d.Identity.Source, d.Date, none);
         count.Arrive(d.Identity.Source, document.Period, none);
@@ -126,7 +135,7 @@ public sealed class CodingWriter : IDisposable
     public void Rekey(long id, Document document) => rows.Rekey(id, document);
 
     /// <summary>Writes what is decided now about a document that is there.</summary>
-    public void Recode(StoredDocument before, Composition coded) => Recode(before, coded, lines: true);
+    public void Recode(StoredDocument before, Composition coded) => Recode(before, coded, lines: true, before.ArrivedIn);
 
     /// <summary>Moves a document on by what happened to it, without coding it anew.</summary>
     /// <param name="document">The document.</param>
@@ -153,6 +162,10 @@ public sealed class CodingWriter : IDisposable
             values.Add(document.Place() with { IsOpen = state.IsOpen() });
         }
 
+        var accounts = state == DocumentState.SetAside ? [] : document.Accounts;
+        postings.Replace(document.Id, document.Accounts, accounts);
+        spend.Take(document.AsDecided, document.Accounts, document.State, document.ArrivedIn);
+        spend.Add(document.AsDecided, accounts, state, document.ArrivedIn);
         setState.Run(
             document.Id,
             Words<DocumentState>.Of(state),
@@ -184,6 +197,7 @@ public sealed class CodingWriter : IDisposable
     {
         count.Save();
         values.Save();
+        spend.Save();
         rows.Holds.Save();
     }
 
@@ -191,11 +205,12 @@ public sealed class CodingWriter : IDisposable
     public void Dispose()
     {
         rows.Dispose();
+        postings.Dispose();
         insertChange.Dispose();
         setState.Dispose();
     }
 
-    private void Recode(StoredDocument before, Composition coded, bool lines)
+    private void Recode(StoredDocument before, Composition coded, bool lines, string arrived)
     {
         var d = coded.Document;
         var (state, period) = (DocumentLife.Next(before.Standing, coded.Event), Iso.Period(coded.EntryDate));
@@ -205,6 +220,10 @@ public sealed class CodingWriter : IDisposable
 
         values.Take(before.Place());
         values.Add(Place(coded, state, period));
+        var accounts = Spends.Accounts(coded);
+        postings.Replace(before.Id, before.Accounts, accounts);
+        spend.Take(before.AsDecided, before.Accounts, before.State, before.ArrivedIn);
+        spend.Add(d, accounts, state, arrived);
         Use(before.Id, before.Uses, coded.Uses);
         var (was, now) = (TallyOf(before.Document), TallyOf(d));
         count.Stand(d.Identity.Source, before.Period, before.State, before.Document.Kind, default(Tally) - was);

@@ -114,4 +114,14 @@ public sealed class CorrectionTable(SqliteConnection company)
                 new { period, most }
             )
             .AsList();
+
+    /// <summary>How many wait for a decision.</summary>
+    public long CountOpen(string? period) =>
+        company.ExecuteScalar<long>(
+            """
+            select count(*) from proposed_correction c join document d on d.id = c.document_id
+            where c.decided_at = '' and (@period is null or d.period = @period)
+            """,
+            new { period }
+        );
 }

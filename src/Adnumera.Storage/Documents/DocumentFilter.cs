@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
 
 namespace Adnumera.Storage.Documents;
 
@@ -9,6 +10,12 @@ public sealed record DocumentFilter
     public DocumentState? State { get; init; }
 
     public string? Source { get; init; }
+
+    /// <summary>Only what is in the ledger or on its way there.</summary>
+    public bool IsSent { get; init; }
+
+    /// <summary>Only what was read back from the ledger.</summary>
+    public bool IsRead { get; init; }
 
     /// <summary>Only what is worth noticing; the day is today.</summary>
     public DateOnly? NoticedOn { get; init; }
@@ -56,7 +63,10 @@ public sealed record DocumentFilter
     /// <summary>With an attachment, or without one.</summary>
     public bool? Attachment { get; init; }
 
-    /// <summary>The account that a line was decided to go to.</summary>
+    /// <summary>What is behind a figure of spending.</summary>
+    public SpendNarrowing? Spend { get; init; }
+
+    /// <summary>An account that the entry goes to, the other side too.</summary>
     public string? Account { get; init; }
 
     /// <summary>A label that they have.</summary>

@@ -1,5 +1,9 @@
 using System.Globalization;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
+using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Spending;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -138,7 +142,7 @@ public sealed class DocumentList(
     public IReadOnlyList<DocumentSummary> Page(DocumentFilter filter, DocumentOrder order, string? afterKey, long afterId, int most)
     {
         var (key, descending, number) = Order(order);
-        var conditions = new ListConditions(filter);
+        var conditions = Conditions(filter);
         var (where, by) = Way(conditions, key);
         var parameters = conditions.Parameters;
         if (afterKey is not null)
@@ -157,7 +161,7 @@ public sealed class DocumentList(
     public IReadOnlyList<string> Plan(DocumentFilter filter, DocumentOrder order)
     {
         var (key, descending, _) = Order(order);
-        var conditions = new ListConditions(filter);
+        var conditions = Conditions(filter);
         var (where, by) = Way(conditions, key);
         conditions.Parameters.Add("most", 1);
         return
@@ -174,7 +178,7 @@ public sealed class DocumentList(
     /// <summary>The documents of a list, ascending, as far as so many.</summary>
     public IReadOnlyList<long> Ids(DocumentFilter filter, int most)
     {
-        var conditions = new ListConditions(filter);
+        var conditions = Conditions(filter);
         conditions.Parameters.Add("most", most);
         return company
             .Query<long>(
@@ -184,10 +188,17 @@ public sealed class DocumentList(
             .AsList();
     }
 
+    /// <summary>What narrows to the documents (<c>d</c>) of a list, with its parameters: to add them up.</summary>
+    internal (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
+    {
+        var conditions = Conditions(filter);
+        return (conditions.Gathered(n => How(n, conditions)), conditions.Parameters);
+    }
+
     /// <summary>How many there are and their money.</summary>
     public ListTotal Total(DocumentFilter filter)
     {
-        var conditions = new ListConditions(filter);
+        var conditions = Conditions(filter);
         if (conditions.Narrow.Count == 0)
         {
             var (all, money) = company.QuerySingle<(long, long)>(
@@ -211,7 +222,7 @@ public sealed class DocumentList(
     public ListPlace Around(DocumentFilter filter, DocumentOrder order, long id)
     {
         var (key, descending, _) = Order(order);
-        var conditions = new ListConditions(filter);
+        var conditions = Conditions(filter);
         conditions.Parameters.Add("id", id);
         var (previous, next) = descending ? (Ascending, Descending) : (Descending, Ascending);
         var way = new Lazy<(string Where, string By)>(() => Way(conditions, key));
@@ -226,6 +237,18 @@ public sealed class DocumentList(
                 ) + 1;
         return new ListPlace(Neighbour(previous), Neighbour(next), position, total);
     }
+
+    private ListConditions Conditions(DocumentFilter filter) =>
+        new(
+            filter,
+            spend =>
+                SpendReport.Paid(
+                    spend.By!.Value,
+                    spend.Value,
+                    new SpendTable(company).PaidFromTexts(),
+                    new PaymentAccounts([.. new PaymentAccountTable(company).All().Select(a => a.Account)])
+                )
+        );
 
     // Where many documents are left, the next is a few steps on: these are asked, and no ids gathered.
     private long? Near(ListConditions conditions, string key, Direction to)

@@ -47,7 +47,8 @@ internal sealed record DocumentRow(
     string SetAsideNote,
     string HeldBack,
     string EntryDateChoice,
-    string LedgerEntry
+    string LedgerEntry,
+    string ArrivedIn
 )
 {
     public StoredDocument ToStored(IReadOnlyList<DocumentLine> lines) =>
@@ -95,6 +96,7 @@ internal sealed record DocumentRow(
             SetAsideBy = SetAsideBy,
             SetAsideNote = SetAsideNote,
             LedgerEntry = LedgerEntry,
+            ArrivedIn = ArrivedIn,
         };
 }
 

@@ -40,6 +40,7 @@ internal sealed class DocumentRows : IDisposable
         "price",
         "document_edit",
         "document_decision",
+        "posting",
     ];
 
     private readonly Prepared insertHead,

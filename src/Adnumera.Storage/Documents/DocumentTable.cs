@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Spending;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Standing;
 using Dapper;
@@ -22,7 +23,8 @@ public sealed class DocumentTable(SqliteConnection company)
         d.place as Place,  d.revision as Revision, d.entry_date as EntryDate, d.period as Period, d.private as Private, d.notices as
           Notices,
         d.state as State, d.set_aside as SetAside, d.set_aside_by as SetAsideBy, d.set_aside_note as SetAsideNote, d.held_back as
-          HeldBack, d.entry_date_choice as EntryDateChoice, d.ledger_entry as LedgerEntry
+          HeldBack, d.entry_date_choice as EntryDateChoice, d.ledger_entry as LedgerEntry,
+        coalesce((select substr(a.at, 1, 7) from arrival a where a.id = d.arrival_id), '') as ArrivedIn
         """;
 
     private const string LineColumns = """
@@ -64,6 +66,12 @@ public sealed class DocumentTable(SqliteConnection company)
                 given
             )
             .ToLookup(h => h.DocumentId, h => new KeptHold(h.Line, Words<HoldKind>.Read(h.Reason), h.Value));
+        var accounts = company
+            .Query<(long DocumentId, string Account, long Amount, long Spent)>(
+                $"select document_id, account, amount, spent from posting where {InGiven} order by document_id, account",
+                given
+            )
+            .ToLookup(p => p.DocumentId, p => new AccountShare(p.Account, p.Amount, p.Spent));
         var uses = new StandingUseTable(company);
         var used = uses.Any() ? uses.Of(heads.Select(h => h.Id)) : null;
         var edits = new EditTable(company);
@@ -76,6 +84,7 @@ public sealed class DocumentTable(SqliteConnection company)
                     Decided = [.. lines[h.Id].Select(l => l.Decided)],
                     Waiting = [.. lines[h.Id].Select(l => l.Waiting)],
                     Holds = [.. holds[h.Id]],
+                    Accounts = [.. accounts[h.Id]],
                     Uses = used is null ? [] : [.. used[h.Id]],
                 }
             ),

@@ -33,10 +33,12 @@ internal sealed class HoldRows : IDisposable
             var (words, line) = (ReasonWords.Of(reason), reason.OnLine ?? 0);
             if (!written.Add((line, words.Word, words.Value)))
                 continue;
-            var money = MoneyOf(document, line);
+            // A cause counts a document once, with its whole money, on however many lines it is.
+            var isFirst = causes.Add((words.Word, words.Value));
+            var money = isFirst ? document.Total : 0;
             insert.Run(id, line, words.Word, words.Value, words.Detail, period, money);
             var cell = (words.Word, words.Value, period);
-            cells[cell] = cells.GetValueOrDefault(cell) + new Tally(causes.Add((words.Word, words.Value)) ? 1 : 0, money);
+            cells[cell] = cells.GetValueOrDefault(cell) + new Tally(isFirst ? 1 : 0, money);
         }
     }
 
@@ -59,14 +61,5 @@ internal sealed class HoldRows : IDisposable
     {
         insert.Dispose();
         remove.Dispose();
-    }
-
-    // That of its line, whatever the sign; a reason of the whole document waits with its total.
-    private static long MoneyOf(Document document, long line)
-    {
-        for (var i = 0; line != 0 && i < document.Lines.Count; i++)
-            if (document.Lines[i].Number == line)
-                return Math.Abs(document.Lines[i].Net + document.Lines[i].Tax);
-        return document.Total;
     }
 }

@@ -12,7 +12,7 @@ public sealed class IndexesAside
     public const int Many = 1_000;
 
     // What is looked up while documents are written keeps its own.
-    private const string Written = "'document', 'document_line', 'line_dimension', 'hold', 'price'";
+    private const string Written = "'document', 'document_line', 'line_dimension', 'hold', 'price', 'posting'";
 
     private readonly SqliteConnection company;
     private readonly IReadOnlyList<(string Name, string Made)> aside;

@@ -1,7 +1,9 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Spending;
 using Dapper;
 
 namespace Adnumera.Storage.Documents;
@@ -44,7 +46,9 @@ internal sealed class ListConditions
 
     private readonly List<string> heads = [];
 
-    public ListConditions(DocumentFilter filter)
+    /// <param name="filter">What the list is narrowed to.</param>
+    /// <param name="paid">Under which texts, on which days, a group of payment accounts was paid; asked only where one is.</param>
+    public ListConditions(DocumentFilter filter, Func<SpendNarrowing, IReadOnlyList<PaidWithin>>? paid = null)
     {
         Filter = filter;
         Head("state", filter.State is { } state ? Words<DocumentState>.Of(state) : null);
@@ -64,8 +68,8 @@ internal sealed class ListConditions
         {
             Parameters.Add("account", filter.Account);
             Add(
-                "select document_id as id from document_line where decided_account = @account and decided_account <> ''",
-                "exists (select 1 from document_line l where l.document_id = d.id and l.decided_account = @account)"
+                "select document_id as id from posting where account = @account",
+                "exists (select 1 from posting p where p.document_id = d.id and p.account = @account)"
             );
         }
 
@@ -130,6 +134,20 @@ internal sealed class ListConditions
             Parameters.Add("arrival", arrival);
             Add("select id from document where arrival_id = @arrival", "d.arrival_id = @arrival", isOwn: true);
         }
+
+        if (filter.IsSent)
+        {
+            var sent = string.Join(
+                ", ",
+                Enum.GetValues<DocumentState>().Where(s => s.IsSent()).Select(s => $"'{Words<DocumentState>.Of(s)}'")
+            );
+            Add($"select id from document where state in ({sent})", $"+d.state in ({sent})", isOwn: true);
+        }
+
+        if (filter.IsRead)
+            Add("select document_id as id from reading", "exists (select 1 from reading r where r.document_id = d.id)");
+        if (filter.Spend is { } spend)
+            Narrow.AddRange(SpendConditions.Of(spend, paid, Parameters));
 
         if (!string.IsNullOrWhiteSpace(filter.Text))
             Text(filter.Text, filter.Amount);

@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
 using Adnumera.Core.Standing;
 
 namespace Adnumera.Storage.Documents;
@@ -58,6 +59,12 @@ public sealed record StoredDocument
 
     /// <summary>For each line, the account that was decided; blank where nothing is.</summary>
     public IReadOnlyList<string> Decided { get; init; } = [];
+
+    /// <summary>What its entry makes of each account.</summary>
+    public IReadOnlyList<AccountShare> Accounts { get; init; } = [];
+
+    /// <summary>The month in which it came, such as <c>2026-11</c>.</summary>
+    public string ArrivedIn { get; init; } = "";
 
     /// <summary>What standing decisions did to it.</summary>
     public IReadOnlyList<StandingUse> Uses { get; init; } = [];

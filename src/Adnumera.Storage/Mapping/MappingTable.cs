@@ -137,6 +137,15 @@ public sealed class MappingTable(SqliteConnection company)
             )
             .AsList();
 
+    /// <summary>Values as documents spell them, by their keys; one that never arrived is missing.</summary>
+    public IReadOnlyDictionary<string, string> Spelled(KeyKind kind, IEnumerable<string> keys) =>
+        company
+            .Query<(string Key, string Value)>(
+                "select v.key, v.value from json_each(@keys) j join arriving_value v on v.kind = @kind and v.key = j.value",
+                new { kind = Words<KeyKind>.Of(kind), keys = JsonSerializer.Serialize(keys.Distinct()) }
+            )
+            .ToDictionary(v => v.Key, v => v.Value);
+
     /// <summary>A kind's totals by month, for its coverage over time.</summary>
     public IReadOnlyList<(string Period, ValueTally Tally)> ByPeriod(KeyKind kind) =>
         [

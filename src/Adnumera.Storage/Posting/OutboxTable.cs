@@ -272,12 +272,27 @@ public sealed class OutboxTable(SqliteConnection company)
     /// <summary>The latest dispatch that has no end: it runs, or was cut off.</summary>
     public DispatchRow? Unended() => company.QueryFirstOrDefault<DispatchRow>(DispatchSql("where d.ended_at = ''", 1));
 
-    public IReadOnlyList<DispatchRow> Dispatches(int most) => company.Query<DispatchRow>(DispatchSql("", most)).AsList();
+    /// <summary>Dispatches, the latest first, from before one on.</summary>
+    public IReadOnlyList<DispatchRow> Dispatches(int most, long? before = null) =>
+        company.Query<DispatchRow>(DispatchSql("where (@before is null or d.id < @before)", most), new { before }).AsList();
+
+    /// <summary>What was accepted of a dispatch, by account.</summary>
+    public IReadOnlyList<AccountTotal> Accounts(long dispatch) =>
+        company
+            .Query<AccountTotal>(
+                """
+                select p.account as Account, sum(max(p.amount, 0)) as Debit, sum(max(-p.amount, 0)) as Credit, count(*) as Documents
+                from instruction i cross join posting p on p.document_id = i.document_id
+                where i.dispatch_id = @dispatch and i.state = 'accepted' group by p.account order by p.account
+                """,
+                new { dispatch }
+            )
+            .AsList();
 
     /// <summary>What became of a dispatch's instructions: what was refused first, then what has no clear answer, what is still to go, and
     /// what
     /// was accepted. Walks instruction_by_dispatch, state by state, and reads no more than is shown.</summary>
-    public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most) =>
+    public IReadOnlyList<OutcomeRow> Outcomes(long dispatch, int most, int skip = 0) =>
         company
             .Query<OutcomeRow>(
                 $"""
@@ -290,11 +305,16 @@ public sealed class OutboxTable(SqliteConnection company)
                 from ({string.Join(" union all ", OutcomeOrder.Select((state, i) =>
                     "select * from (select " + i + " as place, id as instruction_id from instruction "
                     + $"where dispatch_id = @dispatch and state = '{Words<InstructionState>.Of(state)}' "
-                    + "order by kind desc, id limit @most)"))}) o
+                    + "order by kind desc, id limit @most + @skip)"))}) o
                 join instruction i on i.id = o.instruction_id left join document d on d.id = i.document_id
-                order by o.place, i.kind desc, i.id limit @most
+                order by o.place, i.kind desc, i.id limit @most offset @skip
                 """,
-                new { dispatch, most }
+                new
+                {
+                    dispatch,
+                    most,
+                    skip,
+                }
             )
             .AsList();
 

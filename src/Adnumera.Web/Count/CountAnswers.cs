@@ -7,6 +7,8 @@ namespace Adnumera.Web.Count;
 
 /// <param name="Proved">Whether the ledger was read back at all.</param>
 /// <param name="Conserved">Whether what arrived equals the sum of the seven states, everywhere.</param>
+/// <param name="MoreWaiting">How many causes there are beside those that are told.</param>
+/// <param name="MoreCorrections">How many of those there are beside those that are told.</param>
 /// <param name="Corrections">What sources sent anew for posted documents, until somebody decides.</param>
 /// <param name="Noticed">How many documents have something worth noticing.</param>
 /// <param name="Troubles">What went wrong without anybody there.</param>
@@ -15,11 +17,13 @@ public sealed record CountAnswer(
     IReadOnlyList<SourceAnswer> Sources,
     SourceAnswer Together,
     IReadOnlyList<WaitingAnswer> Waiting,
+    long MoreWaiting,
     bool Proved,
     string ProvedAt,
     bool Conserved,
     IReadOnlyList<MoneyCount> OtherCurrencies,
     IReadOnlyList<OpenCorrectionAnswer> Corrections,
+    long MoreCorrections,
     long Noticed,
     IReadOnlyList<TroubleAnswer> Troubles
 );

@@ -26,8 +26,8 @@ namespace Adnumera.Web.Count;
 /// <summary>The count, and what every view shows.</summary>
 internal static class CountEndpoints
 {
-    private const int MostCauses = 9;
-    private const int MostCorrections = 9;
+    private const int FirstCauses = 9;
+    private const int MostCauses = 1000;
     private static readonly DocumentState[] RodOrder =
     [
         DocumentState.Held,
@@ -78,14 +78,15 @@ internal static class CountEndpoints
         );
     }
 
-    private static CountAnswer Count(string? period, CompanyBooks books, CompanyFiles companies)
+    private static CountAnswer Count(string? period, bool? all, CompanyBooks books, CompanyFiles companies)
     {
         var today = books.Today;
-        return books.File.Read(c => Of(c, period, today, companies.Installation.Troubles(books.CompanyId)));
+        return books.File.Read(c => Of(c, period, all == true, today, companies.Installation.Troubles(books.CompanyId)));
     }
 
-    private static CountAnswer Of(SqliteConnection c, string? period, DateOnly today, IReadOnlyList<TroubleRow> troubles)
+    private static CountAnswer Of(SqliteConnection c, string? period, bool all, DateOnly today, IReadOnlyList<TroubleRow> troubles)
     {
+        var most = all ? MostCauses : FirstCauses;
         var of = Dates.PeriodOrAll(period);
         var currency = new CompanyTable(c).Currency();
         var table = new CountTable(c);
@@ -96,7 +97,8 @@ internal static class CountEndpoints
             currency.Code,
             [.. sources.Select(s => Answer(s, currency, proof is not null))],
             Answer(Together(sources), currency, proof is not null),
-            Waiting(c, of, currency),
+            Waiting(c, of, currency, most),
+            Math.Max(table.Causes(of) - most, 0),
             proof is not null,
             proof?.At ?? "",
             sources.All(s => s.Totals.IsConserved),
@@ -107,7 +109,7 @@ internal static class CountEndpoints
             ],
             [
                 .. new CorrectionTable(c)
-                    .AllOpen(of, MostCorrections)
+                    .AllOpen(of, most)
                     .Select(o => new OpenCorrectionAnswer(
                         o.DocumentId,
                         Title(o.Who, Words<DocumentKind>.Read(o.Kind), o.Reference),
@@ -115,15 +117,16 @@ internal static class CountEndpoints
                         Text(o.SignedTotal)
                     )),
             ],
+            Math.Max(new CorrectionTable(c).CountOpen(of) - most, 0),
             table.Noticed(of, today),
             [.. troubles.Select(t => new TroubleAnswer(t.What, t.At, t.Detail))]
         );
     }
 
     // What waits by its cause, with the mapping that ends it for the first document and all like it.
-    private static List<WaitingAnswer> Waiting(SqliteConnection company, string? period, Currency currency)
+    private static List<WaitingAnswer> Waiting(SqliteConnection company, string? period, Currency currency, int most)
     {
-        var causes = new CountTable(company).Waiting(period, MostCauses);
+        var causes = new CountTable(company).Waiting(period, most);
         var firsts = new DocumentTable(company)
             .Load(causes.Select(w => w.FirstDocument).Distinct())
             .ToDictionary(d => d.Id, d => d.Document);

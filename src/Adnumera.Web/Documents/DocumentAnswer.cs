@@ -167,6 +167,12 @@ public sealed record DocumentAnswer
     public required string FirstOpenDay { get; init; }
 
     /// <summary>The latest decision of a person that can be taken back; none where there is none.</summary>
+    /// <summary>The latest dispatch that it was part of; 0 for none.</summary>
+    public required long Dispatch { get; init; }
+
+    /// <summary>Whether its source is connected and shows the record on a page of its own.</summary>
+    public required bool HasSourcePage { get; init; }
+
     public required DecisionAnswer? LastDecision { get; init; }
 
     /// <summary>What else is like it: of the same supplier, amount or reference.</summary>

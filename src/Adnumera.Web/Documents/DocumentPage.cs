@@ -91,6 +91,8 @@ internal static class DocumentPage
             OutBy = Money(document.Total - document.Lines.Sum(l => l.Net + l.Tax)),
             OtherKind = document.Kind.Row().Opposite,
             FirstOpenDay = Day.Text(FirstOpenDay(company, stored.EntryDate)),
+            Dispatch = outbox.Count > 0 ? outbox[^1].DispatchId : 0,
+            HasSourcePage = RecordPages.HasPage(company, document.Identity.Source),
             LastDecision = LastDecision(company, stored, chart),
             Alike = AlikeDocuments.Of(company, stored, chart),
             LedgerEntry = stored.LedgerEntry,

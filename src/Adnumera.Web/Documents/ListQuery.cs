@@ -1,6 +1,7 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Spending;
 using Adnumera.Storage.Documents;
 using Adnumera.Web.Requests;
 
@@ -12,6 +13,12 @@ public sealed record ListQuery
     public Word<DocumentState>? State { get; init; }
 
     public string? Source { get; init; }
+
+    /// <summary>Only what is in the ledger or on its way there.</summary>
+    public bool? Sent { get; init; }
+
+    /// <summary>Only what was read back from the ledger.</summary>
+    public bool? ReadBack { get; init; }
 
     public string? Period { get; init; }
 
@@ -60,6 +67,22 @@ public sealed record ListQuery
 
     public bool? Attachment { get; init; }
 
+    /// <summary>What a figure of spending is grouped by; its documents are listed.</summary>
+    public Word<SpendBy>? SpentBy { get; init; }
+
+    /// <summary>The group of that figure; blank for what has no value.</summary>
+    public string? Spent { get; init; }
+
+    public Word<SpendOver>? SpentOver { get; init; }
+
+    public Word<SpendScope>? SpentScope { get; init; }
+
+    /// <summary>The first month of that figure.</summary>
+    public string? SpentFrom { get; init; }
+
+    /// <summary>The last month of that figure.</summary>
+    public string? SpentTo { get; init; }
+
     public string? Text { get; init; }
 
     /// <summary>The file that they came with last.</summary>
@@ -79,6 +102,8 @@ public sealed record ListQuery
         {
             State = State?.ReadOrNone("state"),
             Source = Source,
+            IsSent = Sent == true,
+            IsRead = ReadBack == true,
             Period = Dates.PeriodOrAll(Period),
             NoticedOn = Noticed == true ? today : null,
             Kind = Kind?.ReadOrNone("kind"),
@@ -98,10 +123,27 @@ public sealed record ListQuery
             Entry = new DayRange(Dates.DayOrNone(EntryFrom), Dates.DayOrNone(EntryTo)),
             Total = new AmountRange(Least(AmountFrom, currency), Least(AmountTo, currency)),
             Attachment = Attachment,
+            Spend = Spending,
             Arrival = Arrival,
             Text = Text,
             Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
         };
+
+    private SpendNarrowing? Spending =>
+        (SpentBy ?? default).Text is { Length: > 0 }
+        || (SpentOver ?? default).Text is { Length: > 0 }
+        || (SpentScope ?? default).Text is { Length: > 0 }
+        || !string.IsNullOrEmpty(SpentFrom)
+        || !string.IsNullOrEmpty(SpentTo)
+            ? new SpendNarrowing(
+                SpentBy?.ReadOrNone("spentBy"),
+                Spent ?? "",
+                SpentOver?.ReadOrNone("spentOver") ?? SpendOver.DocumentDate,
+                Dates.PeriodOrAll(SpentFrom),
+                Dates.PeriodOrAll(SpentTo),
+                SpentScope?.ReadOrNone("spentScope") ?? SpendScope.Arrived
+            )
+            : null;
 
     private static long? Least(string? text, Currency currency) =>
         string.IsNullOrWhiteSpace(text)

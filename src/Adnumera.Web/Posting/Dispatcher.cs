@@ -23,10 +23,10 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
 
     /// <summary>Plans all that is ready, of one period or of all, and starts sending it; returns the dispatch.</summary>
     /// <param name="books">The company's books.</param>
-    /// <param name="period">The period; none for all.</param>
+    /// <param name="choice">What goes.</param>
     /// <param name="scheduled">Whether the schedule starts it, so that how it ends is noted for whoever looks.</param>
     /// <exception cref="RefusedException">One is running, or nothing is ready.</exception>
-    public long Start(CompanyBooks books, string? period = null, bool scheduled = false)
+    public long Start(CompanyBooks books, PostingChoice choice, bool scheduled = false)
     {
         var (_, organisation, _) = ledgers.Connected(books.File);
         if (books.File.Read(c => new PendingPullTable(c).Exists()))
@@ -49,7 +49,7 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
             );
         }
 
-        return Go(books, () => books.File.InTransaction(c => Planning.Plan(c, books, organisation, period), durable: true), scheduled);
+        return Go(books, () => books.File.InTransaction(c => Planning.Plan(c, books, organisation, choice), durable: true), scheduled);
     }
 
     /// <summary>Goes on with what was planned and not sent, and asks for what has no clear answer.</summary>

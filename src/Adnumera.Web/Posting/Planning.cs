@@ -18,16 +18,23 @@ internal static class Planning
 {
     private const int Batch = 1000;
 
-    /// <summary>Plans all that is ready, of one period or of all, for an organisation's ledger; returns the dispatch.</summary>
-    /// <exception cref="RefusedException">Nothing is ready.</exception>
-    public static long Plan(SqliteConnection company, CompanyBooks books, string organisation, string? period)
+    /// <summary>Plans what is ready of a choice, for an organisation's ledger; returns the dispatch.</summary>
+    /// <exception cref="RefusedException">Nothing of it is ready, or a supplier is new that nobody confirmed.</exception>
+    public static long Plan(SqliteConnection company, CompanyBooks books, string organisation, PostingChoice choice)
     {
         var documents = new DocumentTable(company);
-        var ready = new AffectedTable(company).Ready(period);
+        var table = choice.Ready(company);
+        var ready = table.Ids();
         if (ready.Count == 0)
+            throw new RefusedException("nothing-ready", "No document of what you chose is ready. Nothing was sent.");
+        if (
+            choice.Confirmed is { } confirmed
+            && PostingChoice.NewSuppliers(company, table).Except(confirmed, Folded.Comparer).ToList() is { Count: > 0 } others
+        )
             throw new RefusedException(
-                "nothing-ready",
-                period is null ? "No document is ready. Nothing was sent." : $"No document of {period} is ready. Nothing was sent."
+                "new-suppliers",
+                $"{string.Join(", ", others.Take(5))} would be new in the ledger, too. Nothing was sent; look at the suppliers again.",
+                StatusCodes.Status409Conflict
             );
         var outbox = new OutboxTable(company);
         var dispatch = outbox.Start(books.Now, books.Who);

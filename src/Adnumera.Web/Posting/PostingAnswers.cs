@@ -4,6 +4,7 @@ using Adnumera.Core.Posting;
 namespace Adnumera.Web.Posting;
 
 /// <summary>What a dispatch would take, in the order in which it goes.</summary>
+/// <param name="Accounts">What goes to each account.</param>
 /// <param name="Latest">The latest dispatch.</param>
 /// <param name="Planned">What an earlier dispatch planned and did not send; none for most.</param>
 /// <param name="Unknown">How many were sent and have no clear answer yet; the ledger is asked for them again over time.</param>
@@ -13,6 +14,7 @@ public sealed record ToPostAnswer(
     string Currency,
     IReadOnlyList<string> NewSuppliers,
     IReadOnlyList<KindTally> Kinds,
+    IReadOnlyList<AccountTotalAnswer> Accounts,
     bool Connected,
     DispatchAnswer? Latest,
     PlannedAnswer? Planned,
@@ -43,7 +45,16 @@ public sealed record DispatchAnswer(
     long Unsent
 );
 
-public sealed record DispatchDetail(DispatchAnswer Dispatch, IReadOnlyList<OutcomeAnswer> Outcomes);
+/// <summary>What goes to an account.</summary>
+public sealed record AccountTotalAnswer(string Account, string Title, string Debit, string Credit, long Documents);
+
+/// <param name="Outcomes">What became of its instructions, what needs somebody first; as many as are shown at once.</param>
+/// <param name="Accounts">What was accepted of it, by account.</param>
+public sealed record DispatchDetail(
+    DispatchAnswer Dispatch,
+    IReadOnlyList<OutcomeAnswer> Outcomes,
+    IReadOnlyList<AccountTotalAnswer> Accounts
+);
 
 public sealed record OutcomeAnswer(
     long Id,
@@ -61,7 +72,9 @@ public sealed record OutcomeAnswer(
 public sealed record DispatchStarted(long Id);
 
 /// <param name="Period">The period whose documents go; blank for all.</param>
-public sealed record DispatchRequest(string? Period);
+/// <param name="LeaveOut">Documents that stay for this time.</param>
+/// <param name="NewSuppliers">The suppliers of which one saw that they are new; another that is new, too, stops it.</param>
+public sealed record DispatchRequest(string? Period, IReadOnlyList<long>? LeaveOut = null, IReadOnlyList<string>? NewSuppliers = null);
 
 /// <param name="Outcome">What happens, or happened.</param>
 public sealed record CancelAnswer(string Outcome);

@@ -118,7 +118,7 @@ public sealed class PostingClock(
     {
         try
         {
-            dispatcher.Start(books, null, scheduled: true);
+            dispatcher.Start(books, PostingChoice.All, scheduled: true);
         }
         catch (RefusedException e) when (e.Type == "nothing-ready")
         {

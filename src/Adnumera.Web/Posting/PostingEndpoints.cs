@@ -6,10 +6,10 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Companies;
-using Adnumera.Storage.Count;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
-using Adnumera.Storage.Suppliers;
+using Adnumera.Web.Documents;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -21,7 +21,8 @@ namespace Adnumera.Web.Posting;
 /// <summary>Posting: what goes, and what became of it.</summary>
 internal static class PostingEndpoints
 {
-    private const int MostOutcomes = 500;
+    private const int OutcomesAtOnce = 200;
+    private const int DispatchesAtOnce = 100;
     private static readonly TimeSpan Beat = TimeSpan.FromMilliseconds(250);
 
     public static void MapPosting(this RouteGroupBuilder company)
@@ -29,6 +30,7 @@ internal static class PostingEndpoints
         var posting = company.MapGroup("posting").WithTags("Posting");
         posting.MapGet("", ToPost).Needs(Right.Read);
         var dispatches = company.MapGroup("dispatches").WithTags("Posting");
+        dispatches.MapGet("", All).Needs(Right.Read);
         dispatches.MapPost("", Start).Needs(Right.Bookkeep);
         dispatches.MapPost("resume", Resume).Needs(Right.Bookkeep);
         dispatches.MapPost("{id:long}/cancel", Cancel).Needs(Right.Bookkeep);
@@ -45,32 +47,53 @@ internal static class PostingEndpoints
         CancellationToken cancel
     ) => TypedResults.ServerSentEvents(Progress(id, books, dispatcher, cancel));
 
-    private static Accepted<DispatchStarted> Start(DispatchRequest? request, CompanyBooks books, Dispatcher dispatcher) =>
-        TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(books, Dates.PeriodOrAll(request?.Period))));
+    private static Accepted<DispatchStarted> Start(
+        [AsParameters] ListQuery list,
+        DispatchRequest? request,
+        CompanyBooks books,
+        Dispatcher dispatcher
+    )
+    {
+        var narrowed = Narrowed(string.IsNullOrEmpty(request?.Period) ? list : list with { Period = request.Period }, books);
+        var choice = new PostingChoice(narrowed, request?.LeaveOut ?? [], request?.NewSuppliers);
+        return TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Start(books, choice)));
+    }
+
+    private static DocumentFilter Narrowed(ListQuery list, CompanyBooks books) =>
+        list.Filter(books.File.Read(c => new CompanyTable(c).Currency()), books.Today);
+
+    private static IReadOnlyList<DispatchAnswer> All(long? before, CompanyBooks books, Dispatcher dispatcher)
+    {
+        var running = dispatcher.Running(books.CompanyId);
+        return books.File.Read(c =>
+            new OutboxTable(c).Dispatches(DispatchesAtOnce, before).Select(d => Answer(d, running, books, dispatcher)).ToList()
+        );
+    }
 
     private static Accepted<DispatchStarted> Resume(CompanyBooks books, Dispatcher dispatcher) =>
         TypedResults.Accepted((string?)null, new DispatchStarted(dispatcher.Resume(books)));
 
-    private static ToPostAnswer ToPost(string? period, CompanyBooks books, Dispatcher dispatcher)
+    private static ToPostAnswer ToPost([AsParameters] ListQuery list, long[]? leaveOut, CompanyBooks books, Dispatcher dispatcher)
     {
         var before = dispatcher.Running(books.CompanyId);
-        return books.File.Read(c => Shown(c, period, latest => Answer(latest, before, books, dispatcher)));
+        var choice = new PostingChoice(Narrowed(list, books), leaveOut ?? [], null);
+        return books.File.Read(c => Shown(c, choice, latest => Answer(latest, before, books, dispatcher)));
     }
 
-    private static ToPostAnswer Shown(SqliteConnection c, string? period, Func<DispatchRow, DispatchAnswer> answer)
+    private static ToPostAnswer Shown(SqliteConnection c, PostingChoice choice, Func<DispatchRow, DispatchAnswer> answer)
     {
         var currency = new CompanyTable(c).Currency();
         var outbox = new OutboxTable(c);
-        var ready = new ReadyTable(c, Dates.PeriodOrAll(period));
-        var kinds = new CountTable(c).ByKind(DocumentState.Ready, Dates.PeriodOrAll(period));
-        var known = new SupplierLinkTable(c).Directory();
+        var ready = choice.Ready(c);
+        var kinds = ready.Kinds();
         var connection = new LedgerTable(c).Connection();
         return new ToPostAnswer(
             kinds.Sum(k => k.Tally.Documents),
             Text(kinds.Sum(k => k.Tally.Money)),
             currency.Code,
-            [.. ready.Suppliers().Select(known.NameOf).Where(s => !known.IsInLedger(s)).Distinct(Folded.Comparer)],
+            PostingChoice.NewSuppliers(c, ready),
             [.. kinds.Select(k => new KindTally(k.Kind, k.Kind.Title(), k.Tally.Documents, Text(k.Tally.Money)))],
+            Totals(ready.Accounts(), new LedgerTable(c).Chart(), currency),
             connection is not null,
             outbox.Latest() is { } latest ? answer(latest) : null,
             outbox.Planned() is { } planned
@@ -82,20 +105,31 @@ internal static class PostingEndpoints
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
     }
 
-    private static DispatchDetail Detail(long id, CompanyBooks books, Dispatcher dispatcher)
+    private static IReadOnlyList<AccountTotalAnswer> Totals(IReadOnlyList<AccountTotal> totals, Chart chart, Currency currency) =>
+        [
+            .. totals.Select(t => new AccountTotalAnswer(
+                t.Account,
+                chart.Title(t.Account),
+                AmountText.Format(t.Debit, currency.Digits),
+                AmountText.Format(t.Credit, currency.Digits),
+                t.Documents
+            )),
+        ];
+
+    private static DispatchDetail Detail(long id, int? skip, CompanyBooks books, Dispatcher dispatcher)
     {
         var before = dispatcher.Running(books.CompanyId);
-        return books.File.Read(c => Shown(c, id, row => Answer(row, before, books, dispatcher)));
+        return books.File.Read(c => Shown(c, id, skip ?? 0, row => Answer(row, before, books, dispatcher)));
     }
 
-    private static DispatchDetail Shown(SqliteConnection company, long id, Func<DispatchRow, DispatchAnswer> answer)
+    private static DispatchDetail Shown(SqliteConnection company, long id, int skip, Func<DispatchRow, DispatchAnswer> answer)
     {
         var (outbox, currency) = (new OutboxTable(company), new CompanyTable(company).Currency());
         return new(
             answer(outbox.Find(id) ?? throw RefusedException.NotFound("This dispatch")),
             [
                 .. outbox
-                    .Outcomes(id, MostOutcomes)
+                    .Outcomes(id, OutcomesAtOnce, skip)
                     .Select(o => new OutcomeAnswer(
                         o.Id,
                         Words<InstructionKind>.Read(o.Kind),
@@ -108,7 +142,8 @@ internal static class PostingEndpoints
                         o.DocumentKind.Length > 0 ? Words<DocumentKind>.Read(o.DocumentKind) : null,
                         AmountText.Format(o.SignedTotal, currency.Digits)
                     )),
-            ]
+            ],
+            Totals(outbox.Accounts(id), new LedgerTable(company).Chart(), currency)
         );
     }
 

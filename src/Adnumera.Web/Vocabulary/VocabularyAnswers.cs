@@ -2,6 +2,7 @@ using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Vocabulary;
 
@@ -30,6 +31,8 @@ public sealed record BoxAnswer(string Box, string Title);
 
 /// <summary>The fixed words with what follows from them, so that pages know them from the core and from nowhere else.</summary>
 /// <param name="Roles">The one table of which role carries which rights.</param>
+/// <param name="HoldKinds">Every reason to hold a document.</param>
+/// <param name="ListColumns">The columns that a list of documents may show.</param>
 /// <param name="LeftOut">The value that says: do not send it to the ledger.</param>
 public sealed record VocabularyAnswer(
     IReadOnlyList<DocumentKindAnswer> DocumentKinds,
@@ -38,5 +41,7 @@ public sealed record VocabularyAnswer(
     IReadOnlyList<BoxAnswer> Boxes,
     IReadOnlyList<RightRow> Rights,
     IReadOnlyList<RoleRow> Roles,
+    IReadOnlyList<HoldKind> HoldKinds,
+    IReadOnlyList<ListColumn> ListColumns,
     string LeftOut
 );

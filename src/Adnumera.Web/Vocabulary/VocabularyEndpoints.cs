@@ -3,6 +3,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Web.Documents;
 
 namespace Adnumera.Web.Vocabulary;
 
@@ -16,6 +17,8 @@ internal static class VocabularyEndpoints
         [.. Boxes.All.Select(b => new BoxAnswer(b.Word, b.Title))],
         Rights.All,
         Rights.Roles,
+        Enum.GetValues<HoldKind>(),
+        Enum.GetValues<ListColumn>(),
         MappingRow.LeaveOut
     );
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
   import Router, { replace, router } from 'svelte-spa-router';
+  import { wrap } from 'svelte-spa-router/wrap';
   import { Toaster } from 'svelte-sonner';
   import { answer, api, Refusal, setForgery } from './api/client';
   import Files from './arrivals/Files.svelte';
@@ -25,6 +26,8 @@
   import History from './mapping/History.svelte';
   import Mapping from './mapping/Mapping.svelte';
   import PaymentAccounts from './mapping/PaymentAccounts.svelte';
+  import Dispatch from './posting/Dispatch.svelte';
+  import Dispatches from './posting/Dispatches.svelte';
   import Posting from './posting/Posting.svelte';
   import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
@@ -63,6 +66,9 @@
     '/:company/mapping/history': History,
     '/:company/mapping/book': Book,
     '/:company/posting': Posting,
+    '/:company/posting/dispatches': Dispatches,
+    '/:company/posting/dispatches/:id': Dispatch,
+    '/:company/spend': wrap({ asyncComponent: () => import('./spend/Spend.svelte') }),
     '/:company/proof': Proof,
     '/:company/set-up': SetUp,
     '/:company/set-up/ledger': Ledger,

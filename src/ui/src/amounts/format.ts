@@ -71,3 +71,10 @@ export function bytes(count: number): string {
   while (size >= 1000 && unit < units.length - 1) [size, unit] = [size / 1000, unit + 1];
   return `${unit === 0 || size >= 100 ? Math.round(size) : size.toFixed(1)} ${units[unit]}`;
 }
+
+/** How long something took: 3 seconds, 2 minutes. */
+export function lasted(from: string, to: string): string {
+  if (!from || !to) return '';
+  const seconds = Math.round((Date.parse(to) - Date.parse(from)) / 1000);
+  return seconds < 1 ? 'less than a second' : seconds < 120 ? many(seconds, 'second') : many(Math.round(seconds / 60), 'minute');
+}

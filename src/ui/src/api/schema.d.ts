@@ -572,6 +572,7 @@ export interface paths {
             parameters: {
                 query?: {
                     period?: string;
+                    all?: boolean;
                 };
                 header?: never;
                 path: {
@@ -654,6 +655,179 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["FoundAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/spend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    by?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    over?: "document_date" | "arrival_date";
+                    scope?: "spent" | "posted" | "arrived";
+                    from?: string;
+                    to?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SpendAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/documents/totals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
+                    text?: string;
+                    arrival?: number;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    noticed?: boolean;
+                    by: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    over?: "document_date" | "arrival_date";
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListTotalsAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -2701,6 +2875,8 @@ export interface paths {
                 query?: {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
@@ -2723,6 +2899,12 @@ export interface paths {
                     amountFrom?: string;
                     amountTo?: string;
                     attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
@@ -2795,6 +2977,8 @@ export interface paths {
                 query?: {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
@@ -2817,6 +3001,12 @@ export interface paths {
                     amountFrom?: string;
                     amountTo?: string;
                     attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
@@ -3645,6 +3835,8 @@ export interface paths {
                 query?: {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
@@ -3667,6 +3859,12 @@ export interface paths {
                     amountFrom?: string;
                     amountTo?: string;
                     attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
@@ -3742,6 +3940,8 @@ export interface paths {
                 query?: {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
@@ -3764,6 +3964,12 @@ export interface paths {
                     amountFrom?: string;
                     amountTo?: string;
                     attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
                     text?: string;
                     arrival?: number;
                     order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
@@ -3856,6 +4062,320 @@ export interface paths {
                         "application/json": components["schemas"]["BulkUndone"];
                     };
                 };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    place: "arrivals" | "spend";
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SavedViewAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/views/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SavedViewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SavedViewAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/views/own/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/views/company": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SavedViewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SavedViewAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/views/company/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
                 /** @description Unauthorized */
                 401: {
                     headers: {
@@ -5521,8 +6041,44 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: {
+                query: {
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
                     period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
+                    text?: string;
+                    arrival?: number;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    noticed?: boolean;
+                    leaveOut: number[];
                 };
                 header?: never;
                 path: {
@@ -5585,11 +6141,98 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DispatchAnswer"][];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+                    source?: string;
+                    sent?: boolean;
+                    readBack?: boolean;
+                    period?: string;
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back";
+                    reasonValue?: string;
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    key?: string;
+                    account?: string;
+                    label?: string;
+                    supplier?: string;
+                    employee?: string;
+                    category?: string;
+                    paymentAccount?: string;
+                    cardholder?: string;
+                    dateFrom?: string;
+                    dateTo?: string;
+                    dueFrom?: string;
+                    dueTo?: string;
+                    entryFrom?: string;
+                    entryTo?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    attachment?: boolean;
+                    spentBy?: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
+                    spent?: string;
+                    spentOver?: "document_date" | "arrival_date";
+                    spentScope?: "spent" | "posted" | "arrived";
+                    spentFrom?: string;
+                    spentTo?: string;
+                    text?: string;
+                    arrival?: number;
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    noticed?: boolean;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -5784,7 +6427,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    skip?: number;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -10393,6 +11038,14 @@ export interface components {
         };
         /** @enum {unknown} */
         AccountRole: "none" | "bank" | "cash" | "card" | "payables_control" | "employee_payable" | "input_tax" | "rounding" | "suspense" | "due_from_employees" | "payroll_clearing" | "supplier_prepayments" | "wages_payable" | "inventory" | "work_in_progress" | "finished_goods" | "tax";
+        AccountTotalAnswer: {
+            account: string;
+            title: string;
+            debit: string;
+            credit: string;
+            /** Format: int64 */
+            documents: number;
+        };
         AdministersRequest: {
             administers: boolean;
         };
@@ -10736,11 +11389,15 @@ export interface components {
             sources: components["schemas"]["SourceAnswer"][];
             together: components["schemas"]["SourceAnswer"];
             waiting: components["schemas"]["WaitingAnswer"][];
+            /** Format: int64 */
+            moreWaiting: number;
             proved: boolean;
             provedAt: string;
             conserved: boolean;
             otherCurrencies: components["schemas"]["MoneyCount"][];
             corrections: components["schemas"]["OpenCorrectionAnswer"][];
+            /** Format: int64 */
+            moreCorrections: number;
             /** Format: int64 */
             noticed: number;
             troubles: components["schemas"]["TroubleAnswer"][];
@@ -10834,9 +11491,12 @@ export interface components {
         DispatchDetail: {
             dispatch: components["schemas"]["DispatchAnswer"];
             outcomes: components["schemas"]["OutcomeAnswer"][];
+            accounts: components["schemas"]["AccountTotalAnswer"][];
         };
         DispatchRequest: {
             period: null | string;
+            leaveOut?: null | number[];
+            newSuppliers?: null | string[];
         };
         DispatchStarted: {
             /** Format: int64 */
@@ -10909,6 +11569,9 @@ export interface components {
             outBy: string;
             otherKind: null | components["schemas"]["DocumentKind"];
             firstOpenDay: string;
+            /** Format: int64 */
+            dispatch: number;
+            hasSourcePage: boolean;
             lastDecision: null | components["schemas"]["DecisionAnswer"];
             alike: components["schemas"]["LikeAnswer"][];
             correction: null | components["schemas"]["CorrectionAnswer"];
@@ -11507,6 +12170,8 @@ export interface components {
             ledgerSupplier: null | string;
             evidence: null | string;
         };
+        /** @enum {unknown} */
+        ListColumn: "date" | "who" | "kind" | "reference" | "source" | "number" | "total" | "currency" | "state" | "reason" | "supplier" | "employee" | "payment_account" | "due" | "entry" | "arrived" | "category" | "account" | "lines" | "labels" | "attachments";
         ListedCompanyAnswer: {
             id: string;
             name: string;
@@ -11515,6 +12180,20 @@ export interface components {
             people: number;
             /** Format: int64 */
             bytes: number;
+        };
+        ListGroupAnswer: {
+            value: string;
+            title: string;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+        };
+        ListTotalsAnswer: {
+            groups: components["schemas"]["ListGroupAnswer"][];
+            /** Format: int64 */
+            documents: number;
+            money: string;
+            currency: string;
         };
         LookAnswer: {
             fileName: string;
@@ -12071,6 +12750,21 @@ export interface components {
             /** Format: int32 */
             later: number;
         };
+        SavedViewAnswer: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            ofCompany: boolean;
+            query: string;
+            columns: string;
+            who: string;
+        };
+        SavedViewRequest: {
+            place: null | components["schemas"]["ViewPlace"];
+            name: string;
+            query: null | string;
+            columns: null | string;
+        };
         SecretRequest: {
             secret: null | string;
         };
@@ -12159,6 +12853,28 @@ export interface components {
             money: string;
             firstDay: string;
             lastDay: string;
+        };
+        SpendAnswer: {
+            currency: string;
+            months: string[];
+            groups: components["schemas"]["SpendGroupAnswer"][];
+            /** Format: int64 */
+            documents: number;
+            money: string;
+            before: null | string;
+            byMonth: string[];
+            moved: components["schemas"]["TallyText"];
+            setAside: components["schemas"]["TallyText"];
+            allMonths: string[];
+        };
+        SpendGroupAnswer: {
+            value: string;
+            title: string;
+            /** Format: int64 */
+            documents: number;
+            money: string;
+            before: null | string;
+            months: string[];
         };
         /** @enum {unknown} */
         SplitBy: "amount" | "share" | "quantity";
@@ -12395,6 +13111,7 @@ export interface components {
             currency: string;
             newSuppliers: string[];
             kinds: components["schemas"]["KindTally"][];
+            accounts: components["schemas"]["AccountTotalAnswer"][];
             connected: boolean;
             latest: null | components["schemas"]["DispatchAnswer"];
             planned: null | components["schemas"]["PlannedAnswer"];
@@ -12485,6 +13202,8 @@ export interface components {
             currency: string;
             rows: components["schemas"]["ValueAnswer"][];
         };
+        /** @enum {unknown} */
+        ViewPlace: "arrivals" | "spend" | null;
         VocabularyAnswer: {
             documentKinds: components["schemas"]["DocumentKindAnswer"][];
             keyKinds: components["schemas"]["KeyKindAnswer"][];
@@ -12492,6 +13211,8 @@ export interface components {
             boxes: components["schemas"]["BoxAnswer"][];
             rights: components["schemas"]["RightRow"][];
             roles: components["schemas"]["RoleRow"][];
+            holdKinds: components["schemas"]["HoldKind"][];
+            listColumns: components["schemas"]["ListColumn"][];
             leftOut: string;
         };
         WaitingAnswer: {

@@ -16,14 +16,17 @@
         {#if s.documents > 0}
           <tr>
             <td><a class="quiet" href={place.href('arrivals', { state: s.state })}>{words(s.state)}</a></td>
-            <td class="n text-soft">{s.documents}</td><td class="n">{money(s.money)}</td>
+            <td class="n text-soft"
+              ><a href={place.href('arrivals', { state: s.state })}>{s.documents.toLocaleString('en')}</a></td
+            >
+            <td class="n"><a href={place.href('arrivals', { state: s.state })}>{money(s.money)}</a></td>
           </tr>
         {/if}
       {/each}
       <tr class={count.conserved ? 'sum' : 'open'}>
-        <td>arrived</td><td class="n">{count.together.arrived.documents}</td><td class="n"
-          >{money(count.together.arrived.money)}</td
-        >
+        <td>arrived</td><td class="n"
+          ><a href={place.href('arrivals')}>{count.together.arrived.documents.toLocaleString('en')}</a></td
+        ><td class="n"><a href={place.href('arrivals')}>{money(count.together.arrived.money)}</a></td>
       </tr>
     </tbody>
   </table>

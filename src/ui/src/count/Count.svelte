@@ -12,14 +12,16 @@
   import WaitsForYou from './WaitsForYou.svelte';
 
   /** Everything that arrived, and where each cent of it is now. */
+  let all = $state(false);
   const count = createQuery(() => ({
-    queryKey: [place.company, 'count', place.period],
+    queryKey: [place.company, 'count', place.period, all],
     queryFn: () =>
       answer(
         api.GET('/api/companies/{companyId}/count', {
-          params: { path: { companyId: place.company }, query: { period: place.period || undefined } },
+          params: { path: { companyId: place.company }, query: { period: place.period || undefined, all: all || undefined } },
         }),
       ),
+    placeholderData: (before: Schemas['CountAnswer'] | undefined) => before,
   }));
 
   const unattended: Record<Schemas['Unattended'], string> = {
@@ -27,10 +29,10 @@
     feeds: 'Feeds could not be pulled',
     start: 'The work did not go on after the start',
   };
-  const state = (of: Schemas['SourceAnswer'], name: Schemas['DocumentState']) => of.states.find((s) => s.state === name)!;
+  const stateOf = (of: Schemas['SourceAnswer'], name: Schemas['DocumentState']) => of.states.find((s) => s.state === name)!;
   const together = $derived(count.data?.together);
-  const held = $derived(together ? state(together, 'held') : undefined);
-  const aside = $derived(together ? state(together, 'set_aside') : undefined);
+  const held = $derived(together ? stateOf(together, 'held') : undefined);
+  const aside = $derived(together ? stateOf(together, 'set_aside') : undefined);
   const first = $derived(count.data?.waiting[0]);
 
   function onkeydown(event: KeyboardEvent) {
@@ -58,7 +60,7 @@
   {:else if count.data && together}
     <div class="flex items-end justify-between gap-6">
       <div>
-        <h1>Of {money(together.arrived.money)} that arrived, {money(state(together, 'proved').money)} is proved</h1>
+        <h1>Of {money(together.arrived.money)} that arrived, {money(stateOf(together, 'proved').money)} is proved</h1>
         <p class="text-soft mt-1">
           {#if held && held.documents > 0}{many(held.documents, 'document')} wait for you, {money(held.money)} in all.{:else}Nothing
             waits for you.{/if}
@@ -85,7 +87,7 @@
     {/each}
     <Sources count={count.data} />
     <div class="mt-6 flex gap-10">
-      <WaitsForYou count={count.data} />
+      <WaitsForYou count={count.data} more={() => (all = true)} />
       <Conservation count={count.data} />
     </div>
   {/if}

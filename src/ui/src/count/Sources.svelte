@@ -23,7 +23,9 @@
     {#each count.sources as source (source.source)}
       <tr class="h-[42px]">
         <td><a class="quiet" href={place.href('arrivals', { source: source.source })}>{source.source}</a></td>
-        <td class="n text-soft">{source.arrived.documents}</td>
+        <td class="n text-soft"
+          ><a href={place.href('arrivals', { source: source.source })}>{source.arrived.documents.toLocaleString('en')}</a></td
+        >
         <td class="n"><a href={place.href('arrivals', { source: source.source })}>{money(source.arrived.money)}</a></td>
         <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={340} /></td>
         <td class="n">
@@ -36,8 +38,12 @@
             >{source.stated ? money(source.stated.money) : 'not stated'}</a
           >
         </td>
-        <td class="n">{money(source.sent)}</td>
-        <td class="n">{count.proved ? money(source.holds) : 'not read'}</td>
+        <td class="n"><a href={place.href('arrivals', { source: source.source, sent: 'true' })}>{money(source.sent)}</a></td>
+        <td class="n"
+          >{#if count.proved}<a href={place.href('arrivals', { source: source.source, readBack: 'true' })}
+              >{money(source.holds)}</a
+            >{:else}<span class="text-soft">not read</span>{/if}</td
+        >
         <td class="n"><Difference {source} /></td>
       </tr>
     {/each}
@@ -50,12 +56,17 @@
         ? 'sum'
         : 'open'}
     >
-      <td>Together</td><td class="n">{together.arrived.documents}</td><td class="n">{money(together.arrived.money)}</td><td></td>
+      <td>Together</td>
+      <td class="n"><a href={place.href('arrivals')}>{together.arrived.documents.toLocaleString('en')}</a></td>
+      <td class="n"><a href={place.href('arrivals')}>{money(together.arrived.money)}</a></td><td></td>
       <td class={['n', !agreesWithSource(together) && 'text-madder']}
-        >{#if together.stated}{money(together.stated.money)}{:else}<span class="text-soft text-xs font-normal">not stated</span
+        >{#if together.stated}<a href={place.href('count/statements')}>{money(together.stated.money)}</a>{:else}<span
+            class="text-soft text-xs font-normal">not stated</span
           >{/if}</td
-      ><td class="n">{money(together.sent)}</td>
-      <td class="n">{count.proved ? money(together.holds) : ''}</td>
+      ><td class="n"><a href={place.href('arrivals', { sent: 'true' })}>{money(together.sent)}</a></td>
+      <td class="n"
+        >{#if count.proved}<a href={place.href('arrivals', { readBack: 'true' })}>{money(together.holds)}</a>{/if}</td
+      >
       <td class="n"><Difference source={together} /></td>
     </tr>
   </tbody>

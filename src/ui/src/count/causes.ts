@@ -63,6 +63,36 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   dimension_missing: 'fill it in',
 };
 
+/** What waits in other rooms: nothing of it is a document that is held. */
+export const besides = (o: Schemas['OverviewAnswer']) =>
+  [
+    {
+      key: 'incomplete',
+      count: o.incomplete,
+      says: `${many(o.incomplete, 'record')} that could not be read`,
+      does: 'complete',
+      view: 'incomplete',
+    },
+    { key: 'prices', count: o.pricesMoved, says: `${many(o.pricesMoved, 'price')} moved`, does: 'decide', view: 'prices' },
+    {
+      key: 'differences',
+      count: o.differences,
+      says: `${many(o.differences, 'difference')} between what was sent and what the ledger holds`,
+      does: 'see what to do',
+      view: 'proof',
+    },
+    ...o.feeds.map((f) => ({
+      key: `feed ${f.id}`,
+      count: 1,
+      says:
+        f.waiting > 0 ? `${f.source}: ${many(f.waiting, 'record')} of which nobody said whose` : `${f.source} cannot be pulled`,
+      does: f.waiting > 0 ? 'say whose' : 'see why',
+      view: `set-up/feeds/${f.id}`,
+    })),
+  ]
+    .filter((line) => line.count > 0)
+    .map(({ key, says, does, view }) => ({ key, says, does, money: '', to: place.to(view) }));
+
 /** Whether what arrived is what the source itself says that it sent; so, too, where it says nothing. */
 export const agreesWithSource = ({ statedDifference: apart }: Pick<Schemas['SourceAnswer'], 'statedDifference'>) =>
   !apart || (apart.documents === 0 && isZero(apart.money));

@@ -2,15 +2,22 @@
   import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
   import { push } from 'svelte-spa-router';
   import { answer, api, type Schemas } from '../api/client';
-  import { many, money, shortDay, words } from '../amounts/format';
-  import { rows } from '../frame/keys';
+  import { many, words } from '../amounts/format';
+  import { look } from '../frame/look.svelte';
+  import { isTyping } from '../frame/keys';
   import { place } from '../frame/place.svelte';
-  import { documentKind, vocabulary } from '../frame/vocabulary';
   import Waiting from '../frame/Waiting.svelte';
-  import { asked, documentIn, listOf, narrowings } from './list';
-  import StateMark from './StateMark.svelte';
+  import ArrivalsHead from './ArrivalsHead.svelte';
+  import Bulk from './Bulk.svelte';
+  import { columnsOf } from './columns';
+  import Groups from './Groups.svelte';
+  import { asked, documentIn, listOf, narrowedBy } from './list';
+  import ListTable from './ListTable.svelte';
+  import ListTools from './ListTools.svelte';
+  import Narrow from './Narrow.svelte';
+  import { Selecting } from './selecting.svelte';
 
-  /** Documents that came in: filter, sort, and page on the server. */
+  /** Documents that came in: narrowed, sorted, grouped and paged on the server; one decision for as many as are selected. */
   const list = $derived(listOf(place.query));
   const documents = createInfiniteQuery(() => ({
     queryKey: [place.company, 'documents', list],
@@ -27,140 +34,130 @@
     queryKey: [place.company, 'overview', ''],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
   }));
-  const labels = createQuery(() => ({
-    queryKey: [place.company, 'labels'],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/labels', { params: { path: { companyId: place.company } } })),
-  }));
   const all = $derived(documents.data?.pages.flatMap((p) => p.rows) ?? []);
   const total = $derived(documents.data?.pages[0]);
-  const narrowed = $derived(narrowings.filter((n) => list[n] && n !== 'reasonValue' && n !== 'keyKind'));
+  const narrowed = $derived(narrowedBy(list));
+  const chips = $derived([
+    ...(['source', 'kind'] as const).filter((n) => list[n]).map((n) => ({ names: [n as string], says: words(list[n]!) })),
+    ...narrowed,
+  ]);
+  const isNarrowed = $derived(chips.length > 0 || !!list.state);
+  const columns = $derived(columnsOf(look.columns.split(' ')));
+
+  let showNarrow = $state(false);
+  let deciding = $state(false);
+  const selecting = new Selecting();
+  const selected = $derived(selecting.all ? (total?.documents ?? 0) : selecting.ids.size);
+
+  function none() {
+    selecting.clear();
+    deciding = false;
+  }
+
+  // What is selected belongs to this list.
+  let of = '';
+  $effect(() => {
+    const now = JSON.stringify({ ...list, order: '' });
+    if (of && of !== now) none();
+    of = now;
+  });
 
   const states: Schemas['DocumentState'][] = ['held', 'ready', 'on_its_way', 'posted', 'proved', 'set_aside'];
-  const orders = {
-    latest: 'latest first',
-    earliest: 'earliest first',
-    largest: 'largest first',
-    smallest: 'smallest first',
-    supplier: 'by supplier',
-  };
-
   const narrow = (name: string, value: string) => push(place.to('arrivals', { ...list, [name]: value }));
-  const open = (id: number) => push(documentIn(id, list));
-  const narrowing: Record<string, () => string> = {
-    reason: () => `reason: ${words(list.reason!)}${list.reasonValue ? ` “${list.reasonValue}”` : ''}`,
-    key: () => `${words(list.keyKind ?? '')} “${list.key}”`,
-    account: () => `account ${list.account}`,
-    label: () => `label “${list.label}”`,
-    arrival: () => 'of one file',
-    text: () => `“${list.text}”`,
-    noticed: () => 'worth noticing',
-  };
+  const without = (names: string[]) => push(place.to('arrivals', { ...list, ...Object.fromEntries(names.map((n) => [n, ''])) }));
+
+  function onkeydown(event: KeyboardEvent) {
+    if (isTyping(event) || event.ctrlKey || event.altKey || event.metaKey) return;
+    if (event.key === 'f') showNarrow = !showNarrow;
+    else if (event.key === 'd' && selecting.any) deciding = true;
+    else if (event.key === 'Escape' && selecting.any) none();
+    else if (event.key === 'h' && all.length > 0) void workThrough();
+    else return;
+    event.preventDefault();
+  }
+
+  // The queue: all that is held, most money first, from its first document on.
+  async function workThrough() {
+    const held = { ...list, state: 'held', order: list.order === 'earliest' ? 'earliest' : 'largest' };
+    const first = await answer(
+      api.GET('/api/companies/{companyId}/documents', {
+        params: { path: { companyId: place.company }, query: asked(held) },
+      }),
+    );
+    void push(first.rows[0] ? documentIn(first.rows[0].id, held) : place.to('arrivals', held));
+  }
 </script>
 
-<div class="flex items-baseline gap-5">
-  <h1>Arrivals</h1>
-  {#if total}<span class="text-soft"
-      >{total.more
-        ? `more than ${many(total.documents, 'document')}`
-        : `${many(total.documents, 'document')}, ${money(total.money)} ${total.currency}`}</span
-    >{/if}
-  <a class={['quiet ml-auto', overview.data?.incomplete ? 'text-ochre' : 'text-soft']} href={place.href('incomplete')}
-    >{overview.data?.incomplete
-      ? `${many(overview.data.incomplete, 'document')} to complete`
-      : place.keeps
-        ? 'Type a document'
-        : 'To complete'}</a
-  >
-  <a class={['quiet', overview.data?.pricesMoved ? 'text-ochre' : 'text-soft']} href={place.href('prices')}
-    >{overview.data?.pricesMoved ? `${many(overview.data.pricesMoved, 'price')} moved` : 'Prices'}</a
-  >
-  <a class="quiet text-soft" href={place.href('files')}>Files taken in</a>
-  {#if place.keeps}<a class="btn" href={place.href('arrivals/new')}>Take in files</a>{/if}
-</div>
+<svelte:window {onkeydown} />
+<ArrivalsHead overview={overview.data} {total} {workThrough} />
 
 <div class="mt-3 flex flex-wrap items-center gap-2">
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void narrow('text', new FormData(e.currentTarget).get('text') as string);
+    }}
+  >
+    <input
+      class="field w-56"
+      name="text"
+      aria-label="Look in this list"
+      placeholder="Look in this list"
+      value={list.text ?? ''}
+    />
+  </form>
   <select class="field" aria-label="State" value={list.state ?? ''} onchange={(e) => narrow('state', e.currentTarget.value)}>
     <option value="">every state</option>{#each states as s (s)}<option value={s}>{words(s)}</option>{/each}
   </select>
-  <select class="field" aria-label="Source" value={list.source ?? ''} onchange={(e) => narrow('source', e.currentTarget.value)}>
-    <option value="">every source</option>{#each overview.data?.sources ?? [] as s (s)}<option value={s}>{s}</option>{/each}
-  </select>
-  <select class="field" aria-label="Kind" value={list.kind ?? ''} onchange={(e) => narrow('kind', e.currentTarget.value)}>
-    <option value="">every kind</option>{#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{k.title}</option
-      >{/each}
-  </select>
-  <select
-    class="field"
-    aria-label="Order"
-    value={list.order ?? 'latest'}
-    onchange={(e) => narrow('order', e.currentTarget.value)}
-  >
-    {#each Object.entries(orders) as [order, title] (order)}<option value={order}>{title}</option>{/each}
-  </select>
-  {#if labels.data?.length && !list.label}
-    <select class="field" aria-label="Label" value="" onchange={(e) => narrow('label', e.currentTarget.value)}>
-      <option value="">with any label or none</option>{#each labels.data as l (l)}<option value={l}>{l}</option>{/each}
-    </select>
-  {/if}
-  {#each narrowed.filter((n) => narrowing[n]) as name (name)}
-    <button
-      class="field border-dashed"
-      onclick={() => push(place.to('arrivals', { ...list, [name]: '', ...(name === 'reason' ? { reasonValue: '' } : {}) }))}
-    >
-      {narrowing[name]!()} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
-    </button>
-  {/each}
-  {#if !list.noticed}<button class="quiet text-soft" onclick={() => narrow('noticed', 'true')}>worth noticing</button>{/if}
-  {#if narrowed.length > 0}<a class="quiet text-soft" href={`#/${place.company}/arrivals`}>everything</a>{/if}
+  <button class="field" aria-expanded={showNarrow} onclick={() => (showNarrow = !showNarrow)}>Narrow <kbd>f</kbd></button>
+  <ListTools {list} {columns} />
 </div>
-
-<Waiting query={documents} what="the documents">
-  {#if all.length === 0}
-    <p class="text-soft mt-8 max-w-xl">
-      {#if narrowed.length > 0 || list.period}Nothing here is so. <a class="quiet" href={`#/${place.company}/arrivals`}
-          >Show everything</a
-        > that arrived.
-      {:else}Nothing has arrived yet. Take in a file of bills, card charges or expense claims to begin.{/if}
-    </p>
-  {:else}
-    <table class="ledger mt-3">
-      <thead>
-        <tr>
-          <th>Date</th>
-          <th>Who</th>
-          <th>Kind</th>
-          <th>Reference</th>
-          <th>Source</th>
-          <th class="n">Total</th>
-          {#if !list.state}<th class="pl-5!">State</th>{/if}
-          <th class={list.state ? 'pl-5!' : ''}>Why</th>
-        </tr>
-      </thead>
-      <tbody {@attach rows}>
-        {#each all as d (d.id)}
-          <tr class="opens" tabindex="0" onclick={() => open(d.id)} onkeydown={(e) => e.key === 'Enter' && open(d.id)}>
-            <td class="whitespace-nowrap">{shortDay(d.date)}</td>
-            <td class="max-w-[210px] truncate">{d.who || 'nobody named'}</td>
-            <td class="text-soft whitespace-nowrap">{documentKind(d.kind).title}</td>
-            <td>{d.reference}</td>
-            <td class="text-soft whitespace-nowrap">{d.source}</td>
-            <td class="n">{money(d.total)}{d.currency !== total?.currency ? ` ${d.currency}` : ''}</td>
-            {#if !list.state}<td class="pl-5! whitespace-nowrap"><StateMark state={d.state} /></td>{/if}
-            <td class={['text-soft truncate', list.state ? 'max-w-[380px] pl-5!' : 'max-w-[260px]']} title={d.reason}
-              >{#if d.noticed}<span class="text-ink" title="worth noticing">※ </span><span class="sr-only"
-                  >worth noticing;
-                </span>{/if}{words(d.reason)}{d.reasons > 1 ? ` (and ${d.reasons - 1} more)` : ''}</td
-            >
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-    {#if documents.hasNextPage}
-      <button class="btn plain mt-3" disabled={documents.isFetchingNextPage} onclick={() => documents.fetchNextPage()}>
-        {documents.isFetchingNextPage
-          ? 'Reading …'
-          : `Show more (${all.length} of ${total?.more ? 'more than ' : ''}${total?.documents.toLocaleString('en')})`}
+{#if showNarrow}<Narrow {list} sources={overview.data?.sources ?? []} />{/if}
+{#if chips.length > 0}
+  <div class="mt-2.5 flex flex-wrap items-center gap-2">
+    {#each chips as one (one.names[0])}
+      <button class="field border-dashed py-0.5!" onclick={() => without(one.names)}>
+        {one.says} <span aria-hidden="true">×</span><span class="sr-only">, take away</span>
       </button>
-    {/if}
+    {/each}
+    <a class="quiet text-soft" href={`#/${place.company}/arrivals`}>everything</a>
+  </div>
+{/if}
+
+{#if list.group}
+  <Groups {list} />
+{:else}
+  {#if selecting.any && total}
+    <div class="mt-3 flex items-center gap-3" role="status">
+      <b class="font-semibold">{many(selected, 'document')} selected</b>
+      {#if !selecting.all && total.documents > selected}
+        <button class="quiet" onclick={selecting.everything}
+          >Select all {total.more ? '' : total.documents.toLocaleString('en')} that match <kbd>Ctrl A</kbd></button
+        >
+      {/if}
+      <button class="quiet text-soft" onclick={selecting.clear}>none <kbd>Esc</kbd></button>
+      {#if !deciding}<button class="btn ml-auto" onclick={() => (deciding = true)}>Decide for all of them <kbd>d</kbd></button
+        >{/if}
+    </div>
+    {#if deciding}<Bulk {list} {selecting} left={() => (deciding = false)} />{/if}
   {/if}
-</Waiting>
+  <Waiting query={documents} what="the documents">
+    {#if all.length === 0}
+      <p class="text-soft mt-8 max-w-xl">
+        {#if isNarrowed || list.period}Nothing here is so. <a class="quiet" href={`#/${place.company}/arrivals`}
+            >Show everything</a
+          > that arrived.
+        {:else}Nothing has arrived yet. Take in a file of bills, card charges or expense claims to begin.{/if}
+      </p>
+    {:else}
+      <ListTable documents={all} {list} {columns} currency={total!.currency} {selecting} />
+      {#if documents.hasNextPage}
+        <button class="btn plain mt-3" disabled={documents.isFetchingNextPage} onclick={() => documents.fetchNextPage()}>
+          {documents.isFetchingNextPage
+            ? 'Reading …'
+            : `Show more (${all.length} of ${total?.more ? 'more than ' : ''}${total?.documents.toLocaleString('en')})`}
+        </button>
+      {/if}
+    {/if}
+  </Waiting>
+{/if}

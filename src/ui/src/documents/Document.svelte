@@ -3,6 +3,7 @@
   import { push, router } from 'svelte-spa-router';
   import { toast } from 'svelte-sonner';
   import { answer, api } from '../api/client';
+  import { isTyping } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Alike from './Alike.svelte';
@@ -41,10 +42,13 @@
 
   function onkeydown(event: KeyboardEvent) {
     const near = d?.neighbours;
+    const isPlain = !event.altKey && !event.ctrlKey && !event.metaKey && !isTyping(event);
     const to =
-      event.altKey && event.key === 'ArrowUp'
+      (event.altKey && event.key === 'ArrowUp') || (isPlain && event.key === 'p')
         ? near?.previous
-        : (event.altKey && event.key === 'ArrowDown') || (event.ctrlKey && event.key === 'Enter')
+        : (event.altKey && event.key === 'ArrowDown') ||
+            (event.ctrlKey && event.key === 'Enter') ||
+            (isPlain && event.key === 'n')
           ? near?.next
           : undefined;
     if (event.key === 'Escape' && event.target === document.body) push(place.to('arrivals', list));
@@ -63,6 +67,7 @@
     {#if deciding.refused}<div class="note bad mt-3" role="alert">{deciding.refused}</div>{/if}
     <div class="mt-5 grid grid-cols-[1.08fr_1fr] gap-8">
       <section>
+        {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
         <h2>What arrived</h2>
         {#key d.id}<Lines document={d} {deciding} />{/key}
         {#if d.notices.length > 0}
@@ -74,7 +79,6 @@
               </li>{/each}
           </ul>
         {/if}
-        {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
         <Decisions document={d} {deciding} />
         <SourceSays document={d} {deciding} />
         {#if d.mayReverse}<Reverses document={d} />{/if}

@@ -54,10 +54,10 @@
         ? 'more than '
         : ''}{near.count.toLocaleString('en')}
       <button class="px-0.5" disabled={!near.previous} onclick={() => push(documentIn(near.previous!, list))}
-        ><kbd>Alt ↑</kbd><span class="sr-only">previous document</span></button
+        ><kbd>p</kbd><span class="sr-only">previous document</span></button
       >
       <button class="px-0.5" disabled={!near.next} onclick={() => push(documentIn(near.next!, list))}
-        ><kbd>Alt ↓</kbd><span class="sr-only">next document</span></button
+        ><kbd>n</kbd><span class="sr-only">next document</span></button
       >
     </span>
   {/if}
@@ -75,6 +75,11 @@
     · <a class="quiet" href={`/api/companies/${place.company}/arrivals/${d.arrivalId}/original`} download={d.fileName}
       >{d.fileName}</a
     >, <a class="quiet" href={place.href(`files/${d.arrivalId}`)}>{d.foundAt || 'what came with it'}</a>
+  {/if}
+  {#if d.hasSourcePage}
+    · <a class="quiet" href={`/api/companies/${place.company}/documents/${d.id}/source-record`} target="_blank" rel="noreferrer"
+      >the source’s own record</a
+    >
   {/if}
   <a class="quiet ml-2" href={place.href('arrivals', list)}>back to the list</a>
 </p>

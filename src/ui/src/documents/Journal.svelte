@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { a, day, isZero, money, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import EntryLink from '../ledger/EntryLink.svelte';
 
   /** The journal that a document becomes, or became. It is called balanced, and ruled twice, only where it is. */
   type Shown = Pick<
@@ -21,7 +22,9 @@
   {/each}
 {/snippet}
 
-<h2>{d.ledgerEntry ? `The journal, in the ledger as ${d.ledgerEntry}` : 'The journal it becomes'}</h2>
+<h2>
+  {#if d.ledgerEntry}The journal, in the ledger as <EntryLink entry={d.ledgerEntry} />{:else}The journal it becomes{/if}
+</h2>
 {#if d.state === 'set_aside'}
   <p class="text-soft">None: it was set aside, and nothing of it goes to the ledger.</p>
 {:else}

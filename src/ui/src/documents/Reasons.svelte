@@ -1,9 +1,10 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { mappingOf, remedyOf } from '../entries/remedies';
+  import { mappingOf, mends, remedyOf } from '../entries/remedies';
   import { place } from '../frame/place.svelte';
   import type { Deciding } from './deciding.svelte';
   import Way from './Way.svelte';
+  import { ways } from './ways';
 
   /** Why a document waits, each reason with its way on: for this one, and for all like it. */
   let { document: d, deciding }: { document: Schemas['DocumentAnswer']; deciding: Deciding } = $props();
@@ -27,11 +28,12 @@
   ];
 </script>
 
-<h2 class="mt-6">Why it waits</h2>
-<ul>
+<h2>Why it waits</h2>
+<ul class="mb-6" {@attach ways}>
   {#each d.reasons as reason (`${reason.line}${reason.reason}${reason.value}`)}
     {@const remedy = remedyOf(reason)}
     {@const mapping = mappingOf(reason)}
+    {@const mend = mends(reason)}
     <li class="border-rule border-b py-1.5">
       <div class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1.5">
         <span>{reason.line ? `Line ${reason.line}: ` : ''}{reason.detail}</span>
@@ -42,6 +44,8 @@
             {:else if remedy.by !== 'mapping'}
               <Way document={d} {reason} by={remedy.by} {deciding} />
             {/if}
+            {#if mend?.by === 'room'}<a class="btn plain" href={place.href(mend.view)}>{mend.title}</a>
+            {:else if mend && mend.by !== 'mapping'}<Way document={d} {reason} by={mend.by} {deciding} />{/if}
             {#if mapping}
               <a class="btn plain" href={place.href('mapping', { kind: mapping.kind, value: mapping.value })}>{mapping.title}</a>
             {/if}

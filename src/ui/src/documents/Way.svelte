@@ -160,6 +160,6 @@
     </select>
   {/if}
 {:else if by === 'refused'}
-  <a class="quiet" href={place.href('posting')}>See the dispatch</a>
+  <a class="quiet" href={place.href(d.dispatch ? `posting/dispatches/${d.dispatch}` : 'posting')}>See the dispatch</a>
   <button class="btn plain" onclick={() => void deciding.codeAgain()}>Try again</button>
 {/if}

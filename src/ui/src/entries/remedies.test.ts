@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { mappingOf, remedyOf } from './remedies';
+import { mappingOf, mends, remedyOf } from './remedies';
 
 const reason = (kind: Schemas['HoldKind'], keyKind: Schemas['KeyKind'] | null = null, key = '') => ({
   reason: kind,
@@ -28,5 +28,14 @@ describe('what ends a reason', () => {
     });
     expect(mappingOf(reason('mapping_broken', 'item', 'Hide'))?.title).toBe('Map it anew for all');
     expect(mappingOf(reason('arithmetic'))).toBeNull();
+  });
+});
+
+describe('a refusal', () => {
+  it('is mended by what its code names, and otherwise only tried again', () => {
+    expect(mends({ reason: 'refused', value: 'period-locked' })).toEqual({ by: 'open_day' });
+    expect(mends({ reason: 'refused', value: 'account-closed' })).toMatchObject({ by: 'room', view: 'set-up/ledger' });
+    expect(mends({ reason: 'refused', value: 'weather' })).toBeNull();
+    expect(mends({ reason: 'sign', value: 'period-locked' })).toBeNull();
   });
 });

@@ -57,6 +57,22 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   tax_code_unmapped: null,
 };
 
+const pull: Remedy = { by: 'room', title: 'Pull the ledger anew', view: 'set-up/ledger' };
+
+/** What mends a refusal, by the ledger's code. */
+const refusals: Record<string, Remedy> = {
+  'account-closed': pull,
+  'account-unknown': pull,
+  'supplier-unknown': pull,
+  'period-locked': { by: 'open_day' },
+  'text-too-long': { by: 'shorten' },
+  currency: { by: 'convert' },
+};
+
+/** What mends the cause of a refusal, beside trying again; null for a cause that nothing here mends. */
+export const mends = (reason: { reason: Schemas['HoldKind']; value: string }): Remedy =>
+  reason.reason === 'refused' ? (refusals[reason.value] ?? null) : null;
+
 const titles: Partial<Record<Schemas['HoldKind'], string>> = {
   dimension_missing: 'Fill it in for all',
   mapping_broken: 'Map it anew for all',

@@ -9,12 +9,14 @@
     label,
     required = false,
     wide = 'w-32',
+    placeholder = '20 Nov 2026',
     chosen,
   }: {
     value?: string | null;
     label?: string;
     required?: boolean;
     wide?: string;
+    placeholder?: string;
     chosen?: (iso: string) => void;
   } = $props();
 
@@ -55,7 +57,7 @@
   aria-label={label}
   aria-invalid={wrong || undefined}
   title={wrong ? 'Type a day such as 20 Nov 2026 or 2026-11-20' : undefined}
-  placeholder="20 Nov 2026"
+  {placeholder}
   {required}
   autocomplete="off"
   value={typed ?? written(value ?? '')}

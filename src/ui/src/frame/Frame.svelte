@@ -50,6 +50,7 @@
     { view: 'mapping', title: 'Mapping', number: overview.data?.valuesWaiting ?? 0, says: 'values wait' },
     { view: 'posting', title: 'Posting', number: overview.data?.ready ?? 0, says: 'ready' },
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
+    { view: 'spend', title: 'Spend', number: 0, says: '' },
     {
       view: 'set-up',
       title: 'Set-up',

@@ -12,10 +12,19 @@
     ['Enter', 'open the row'],
   ];
   const own: Record<string, string[][]> = {
-    arrivals: [['Enter', 'open the document']],
+    arrivals: [
+      ['Enter', 'open the document'],
+      ['Space', 'select the document'],
+      ['Shift ↑ ↓', 'select along the list'],
+      ['Ctrl A', 'select all that match'],
+      ['d', 'decide for all that are selected'],
+      ['f', 'narrow the list'],
+      ['h', 'work through what is held'],
+    ],
     document: [
-      ['Alt ↑', 'the previous document of the list'],
-      ['Alt ↓', 'the next document of the list'],
+      ['n, Alt ↓', 'the next document of the list'],
+      ['p, Alt ↑', 'the previous document of the list'],
+      ['1 to 9', 'take the way on of that number'],
       ['Tab', 'to the next line that needs a decision'],
       ['Ctrl Enter', 'go on to the next document'],
     ],
@@ -38,7 +47,10 @@
       ['+ −', 'on the picture: larger, smaller'],
       ['Ctrl Enter', 'take it in'],
     ],
-    posting: [['Ctrl Enter', 'post all that is ready']],
+    posting: [
+      ['Ctrl Enter', 'post what is chosen: asks once'],
+      ['Space', 'leave a document out, or take it in'],
+    ],
     proof: [['Ctrl Enter', 'read the ledger back and prove']],
   };
 </script>

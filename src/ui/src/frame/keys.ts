@@ -3,8 +3,18 @@ export const isTyping = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
   (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
 
-/** Moves along the rows of a table with the arrow keys; each row that opens something can be focused. An attachment for its body. */
+/** Moves along the rows of a table with the arrow keys; each row that opens something can be focused. Where nothing has the focus yet, an
+ * arrow goes to the first row of the view. An attachment for its body. */
 export function rows(body: HTMLElement) {
+  body.dataset.rows = '';
+  const begin = (event: KeyboardEvent) => {
+    if (event.target !== document.body || event.altKey || event.ctrlKey || event.key !== 'ArrowDown') return;
+    const first = document.querySelector<HTMLElement>('main [data-rows] [tabindex="0"]');
+    if (!first || !body.contains(first)) return;
+    event.preventDefault();
+    first.focus();
+  };
+  window.addEventListener('keydown', begin);
   const move = (event: KeyboardEvent) => {
     const at = (event.target as HTMLElement).closest('tr');
     if (!at || event.altKey || event.ctrlKey || isTyping(event)) return;
@@ -17,7 +27,10 @@ export function rows(body: HTMLElement) {
     next.focus();
   };
   body.addEventListener('keydown', move);
-  return () => body.removeEventListener('keydown', move);
+  return () => {
+    body.removeEventListener('keydown', move);
+    window.removeEventListener('keydown', begin);
+  };
 }
 
 /** The keys of what is edited in place: Ctrl+Enter takes it, Esc leaves it as it is. An attachment for whatever holds its fields. */

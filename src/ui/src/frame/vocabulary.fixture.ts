@@ -29,5 +29,7 @@ export const learnSome = () =>
     boxes: [],
     rights: [],
     roles: [],
+    holdKinds: [],
+    listColumns: [],
     leftOut: '(left out)',
   });

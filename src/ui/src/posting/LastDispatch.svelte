@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { instant, money, words } from '../amounts/format';
+  import { instant } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import Outcomes from './Outcomes.svelte';
 
   /** The dispatch that runs or ran last, and what became of each instruction. */
   let {
@@ -20,6 +21,7 @@
     {@const done = now.accepted + now.refused}
     <div class="flex items-baseline justify-between">
       <h2>{now.running ? 'Posting now' : `Last dispatch, ${instant(now.startedAt)}, by ${now.who}`}</h2>
+      <a class="quiet text-soft" href={place.href(`posting/dispatches/${now.id}`)}>its page</a>
       {#if now.running && place.keeps}<button class="btn plain" onclick={() => stop(now.id)}>Stop after this one</button>{/if}
     </div>
     <div class="my-2 flex items-center gap-3" role="status">
@@ -31,30 +33,7 @@
       >
     </div>
     {#if !now.running && now.outcome && now.outcome !== 'done'}<p class="note mb-2">{now.outcome}</p>{/if}
-    <table class="ledger">
-      <thead><tr><th>What</th><th>Reference</th><th class="n">Money</th><th class="pl-5!">Outcome</th></tr></thead>
-      <tbody>
-        {#each outcomes as o (o.id)}
-          <tr>
-            <td
-              >{#if o.documentId}<a class="quiet" href={place.href(`arrivals/${o.documentId}`)}
-                  >{o.who || words(o.documentKind ?? '')}</a
-                >{:else}new supplier {o.who}{/if}</td
-            >
-            <td>{o.reference}</td>
-            <td class="n">{o.documentId ? money(o.money) : ''}</td>
-            <td class="pl-5!">
-              {#if o.state === 'accepted'}in the ledger as {o.ledgerId}
-              {:else if o.state === 'refused'}<span class="text-madder font-semibold">refused</span>: {o.explanation}
-              {:else if o.state === 'planned'}<span class="text-soft">planned</span>
-              {:else}<span class="text-ochre">no clear answer; asked for by its key</span>
-                {#if o.explanation}<span class="text-madder">: {o.explanation}</span>{/if}
-              {/if}
-            </td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    <Outcomes {outcomes} />
     {#if outcomes.length < now.planned}<p class="text-soft mt-2">
         The first {outcomes.length}, what needs you first.
       </p>{/if}

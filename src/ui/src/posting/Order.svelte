@@ -1,10 +1,11 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { money } from '../amounts/format';
+  import type { List } from '../documents/list';
   import { place } from '../frame/place.svelte';
 
   /** What goes with the next dispatch, in the order in which it goes. */
-  let { posting }: { posting: Schemas['ToPostAnswer'] } = $props();
+  let { posting, within }: { posting: Schemas['ToPostAnswer']; within: List } = $props();
 </script>
 
 <section>
@@ -22,11 +23,19 @@
       </tr>
       {#each posting.kinds as kind (kind.kind)}
         <tr>
-          <td>2 · <a class="quiet" href={place.href('arrivals', { state: 'ready', kind: kind.kind })}>{kind.title}s</a></td>
+          <td
+            >2 · <a class="quiet" href={place.href('arrivals', { ...within, state: 'ready', kind: kind.kind })}>{kind.title}s</a
+            ></td
+          >
           <td class="n">{kind.documents}</td><td class="n">{money(kind.money)}</td>
         </tr>
       {/each}
-      <tr class="sum"><td>Together</td><td class="n">{posting.documents || '–'}</td><td class="n">{money(posting.money)}</td></tr>
+      <tr class="sum"
+        ><td>Together</td>
+        <td class="n"><a href={place.href('arrivals', { ...within, state: 'ready' })}>{posting.documents || '–'}</a></td><td
+          class="n">{money(posting.money)}</td
+        ></tr
+      >
     </tbody>
   </table>
 </section>

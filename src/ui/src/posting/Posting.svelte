@@ -3,19 +3,33 @@
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
   import { many, money, period } from '../amounts/format';
+  import { SvelteSet } from 'svelte/reactivity';
+  import { asked, listOf } from '../documents/list';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import AccountTotals from './AccountTotals.svelte';
+  import Choice from './Choice.svelte';
+  import Confirm from './Confirm.svelte';
   import LastDispatch from './LastDispatch.svelte';
   import Order from './Order.svelte';
 
   /** What goes to the ledger, in the order in which it goes, and what became of it. */
   const client = useQueryClient();
   const path = $derived({ companyId: place.company });
+  // What is chosen of all that is ready; whatever else the address says is not for here.
+  const list = $derived(
+    Object.fromEntries(Object.entries(listOf(place.query)).filter(([name]) => ['source', 'kind', 'supplier'].includes(name))),
+  );
+  const chosen = $derived(asked({ ...list, ...(place.period ? { period: place.period } : {}) }));
+  const leftOut = new SvelteSet<number>();
+  const left = $derived([...leftOut]);
+  let asking = $state(false);
   let live = $state<Schemas['DispatchAnswer'] | null>(null);
   const posting = createQuery(() => ({
-    queryKey: [place.company, 'posting', place.period],
+    queryKey: [place.company, 'posting', place.period, list, left],
     queryFn: () =>
-      answer(api.GET('/api/companies/{companyId}/posting', { params: { path, query: { period: place.period || undefined } } })),
+      answer(api.GET('/api/companies/{companyId}/posting', { params: { path, query: { ...chosen, leaveOut: left } } })),
+    placeholderData: (before: Schemas['ToPostAnswer'] | undefined) => before,
   }));
   const latest = $derived(posting.data?.latest);
   const dispatch = createQuery(() => ({
@@ -53,7 +67,14 @@
   }
 
   const post = () =>
-    run(() => answer(api.POST('/api/companies/{companyId}/dispatches', { params: { path }, body: { period: place.period } })));
+    run(() =>
+      answer(
+        api.POST('/api/companies/{companyId}/dispatches', {
+          params: { path, query: chosen },
+          body: { period: place.period, leaveOut: left, newSuppliers: posting.data!.newSuppliers },
+        }),
+      ).then(() => leftOut.clear()),
+    );
   const goOn = () => run(() => answer(api.POST('/api/companies/{companyId}/dispatches/resume', { params: { path } })));
   // Stops what runs, or takes back what was planned and not sent; what it says is what happened.
   const stop = (id: number) =>
@@ -68,14 +89,17 @@
   const may = $derived(place.keeps && !!posting.data?.connected && !now?.running);
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.ctrlKey && event.key === 'Enter' && may && (posting.data?.documents ?? 0) > 0) void post();
+    if (!event.ctrlKey || event.key !== 'Enter' || !may || !posting.data?.documents) return;
+    // Else the same press would answer what is asked.
+    event.preventDefault();
+    asking = true;
   }
 </script>
 
 <svelte:window {onkeydown} />
 <Waiting query={posting} what="what is ready">
   {#if posting.data}
-    <div class="flex items-end justify-between">
+    <div class="flex items-end">
       <div>
         <h1>
           {posting.data.documents === 0
@@ -91,10 +115,12 @@
             sent.{/if}
         </p>
       </div>
-      {#if may && posting.data.documents > 0}<button class="btn" onclick={post}
+      <a class="quiet text-soft mr-5 ml-auto" href={place.href('posting/dispatches')}>All dispatches</a>
+      {#if may && posting.data.documents > 0}<button class="btn" onclick={() => (asking = true)}
           >Post {many(posting.data.documents, 'document')} <kbd>Ctrl Enter</kbd></button
         >{/if}
     </div>
+    <Choice {list} {leftOut} />
     {#if !posting.data.connected}<p class="note mt-3">
         No ledger is connected. <a class="quiet" href={place.href('set-up')}>Connect one</a> to post.
       </p>{/if}
@@ -128,8 +154,15 @@
     {/if}
 
     <div class="mt-5 grid grid-cols-[360px_1fr] gap-10">
-      <Order posting={posting.data} />
+      <div>
+        <Order posting={posting.data} within={list} />
+        {#if posting.data.accounts.length > 0}
+          <h2 class="mt-6">What goes to each account</h2>
+          <AccountTotals totals={posting.data.accounts} within={{ ...list, state: 'ready' }} />
+        {/if}
+      </div>
       <LastDispatch {now} outcomes={dispatch.data?.outcomes ?? []} {stop} />
     </div>
+    <Confirm bind:open={asking} posting={posting.data} {post} />
   {/if}
 </Waiting>

@@ -3,6 +3,7 @@
   import { answer, api, type Schemas } from '../api/client';
   import { day, instant, many, money, period, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import EntryLink from '../ledger/EntryLink.svelte';
   import Waiting from '../frame/Waiting.svelte';
 
   /** What was intended beside what the ledger holds, by kind of difference and money. */
@@ -122,15 +123,13 @@
                       >{d.who || d.document}{d.reference ? `, ${d.reference}` : ''}</a
                     >{:else}{d.document || 'not ours'}{/if}
                   {#each d.ledgerEntries as entry (entry)}
-                    <a
-                      class="text-soft quiet ml-1.5"
-                      href={`${p.ledgerAddress.replace(/\/$/, '')}/entries/${entry}`}
-                      target="_blank"
-                      rel="noreferrer">{entry}</a
-                    >
+                    <span class="text-soft ml-1.5"><EntryLink {entry} /></span>
                   {/each}
                 </td>
-                <td>{d.accountTitle || '–'}</td>
+                <td
+                  >{#if d.account}<a class="quiet" href={place.href('arrivals', { account: d.account })}>{d.accountTitle}</a
+                    >{:else}–{/if}</td
+                >
                 <td class="n whitespace-normal!">{figure(d.intended, d.isMoney) || '–'}</td>
                 <td class="n text-madder font-semibold whitespace-normal!">{figure(d.found, d.isMoney) || 'nothing'}</td>
                 <td class="n">{money(d.amount)}</td>
