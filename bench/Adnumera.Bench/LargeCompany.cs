@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using Adnumera.Demo;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Posting;
 using Adnumera.Web.Companies;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -85,7 +86,8 @@ internal static class LargeCompany
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     // What posting, the ledger and a proof leave behind.
-    private static int Post(SqliteConnection company) =>
+    private static int Post(SqliteConnection company)
+    {
         company.Execute(
             """
             update document set state = 'proved' where state = 'ready' and cast(substr(source_id, 2) as integer) % 100 >= @least;
@@ -117,4 +119,7 @@ internal static class LargeCompany
             """,
             new { least = Held + Ready }
         );
+        new OutboxTable(company).End(1, new DateTimeOffset(2026, 11, 1, 10, 0, 0, TimeSpan.Zero), "done");
+        return 0;
+    }
 }

@@ -43,6 +43,8 @@ if (only is "" or "suggestions")
     SuggestionBench.Run();
 if (only is "" or "attack")
     AttackBench.Run();
+if (only is "" or "desk")
+    await DeskBench.Run();
 if (only is "" or "views")
     await ViewsBench.Run(args.Length > 2 ? args[2..] : []);
 return Report.AllHold ? 0 : 1;

@@ -14,6 +14,7 @@ using Adnumera.Web.Incomplete;
 using Adnumera.Web.Installation;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
+using Adnumera.Web.Notices;
 using Adnumera.Web.People;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Prices;
@@ -144,6 +145,7 @@ public static class Application
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
         builder.Services.AddSingleton<IValidator<LabelsRequest>, LabelRules>();
         builder.Services.AddSingleton<IValidator<SavedViewRequest>, SavedViewRules>();
+        builder.Services.AddSingleton<IValidator<NoticeChoiceRequest>, NoticeChoiceRules>();
         builder.Services.AddSingleton<IValidator<SourceChoiceRequest>, SourceChoiceRules>();
         builder.Services.AddSingleton<IValidator<PaymentAccountRequest>, PaymentAccountRules>();
         builder.Services.AddSingleton<IValidator<FeedRequest>, FeedRules>();
@@ -203,6 +205,7 @@ public static class Application
         company.MapListExport();
         company.MapSavedViews();
         company.MapSpend();
+        company.MapNotices();
         company.MapLabels();
         company.MapMapping();
         company.MapRecodings();

@@ -184,7 +184,7 @@ public sealed class RoomTests(DemoHouse demo) : IClassFixture<DemoHouse>
         File.WriteAllText(file, "key_kind,key,account\ncategory,Sharpening,6420\ncategory,Odd,0000\n");
         browser.Driver.FindElement(By.Id("book")).SendKeys(file);
         browser.Text("1 row left out");
-        browser.Text("come free");
+        browser.Text("are released");
         Check();
         browser.Button("Take it in").Click();
         browser.Text("1 row taken in as one change");

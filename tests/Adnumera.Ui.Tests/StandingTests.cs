@@ -38,7 +38,7 @@ public sealed class StandingTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Find("//input[@aria-label='To what, 1']").SendKeys("Small tools");
         browser.Text("It fits 4 documents");
         browser.Text("4 open documents change");
-        browser.Text("come free");
+        browser.Text("are released");
         Check("writing");
         browser.Button("and something more").Click();
         browser.Find("//input[@aria-label='To what, 2']").SendKeys("Workshop");

@@ -100,7 +100,7 @@ public sealed class WholeWayTests
         browser.Go("bindery/proof");
         browser.Heading("All 2 entries");
         browser.Press(Keys.Control, Keys.Enter);
-        browser.Heading("1 difference, 949.50 at stake");
+        browser.Heading("1 difference, 949.50 in question");
         browser.Row("6990 Sundry");
     }
 

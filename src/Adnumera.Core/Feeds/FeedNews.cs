@@ -72,7 +72,7 @@ public abstract record FeedNews
         Match(
             p => $"posted as {p.LedgerId}",
             r => $"rejected: {r.Reason}",
-            _ => "taken up again",
+            _ => "reopened",
             p => $"paid on {Day.Text(p.On)}, {p.Reference}; {p.Open} open"
         );
 }

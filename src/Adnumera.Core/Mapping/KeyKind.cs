@@ -144,7 +144,7 @@ public static class KeyKinds
             GroupOf = KeyKind.Supplier,
         },
         Cost(KeyKind.Source, "Sources"),
-        new(KeyKind.SupplierPayable, "Own payables", KeySide.Offset, KeyTarget.Account, KeyKind.Supplier),
+        new(KeyKind.SupplierPayable, "Payables account by supplier", KeySide.Offset, KeyTarget.Account, KeyKind.Supplier),
         new(KeyKind.Settlement, "Settlements", KeySide.Offset, KeyTarget.Account, KeyKind.Settlement),
         new(KeyKind.PaymentAccount, "Payment accounts", KeySide.Offset, KeyTarget.Account, KeyKind.PaymentAccount),
         new(KeyKind.TaxCode, "Tax codes", KeySide.Detail, KeyTarget.Tax, KeyKind.TaxCode),

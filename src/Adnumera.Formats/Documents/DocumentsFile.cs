@@ -42,10 +42,16 @@ public static class DocumentsFile
         Project = 29,
         Customer = 30,
         Account = 31,
-        OriginalAccount = 32;
+        OriginalAccount = 32,
+        EntryDay = 33;
 
-    /// <summary>The names of its columns.</summary>
-    public static IReadOnlySet<string> ColumnNames => Columns.Select(c => c.Name).ToHashSet(StringComparer.Ordinal);
+    /// <summary>A column of this house alone, beside those of the format: the day that a person chose for the entry. Only the application's
+    /// own file has it, so that the pipeline composes the same entry.</summary>
+    internal const string EntryDate = "entry_date";
+
+    /// <summary>The names of the format's columns.</summary>
+    public static IReadOnlySet<string> ColumnNames =>
+        Columns.Select(c => c.Name).Where(n => n != EntryDate).ToHashSet(StringComparer.Ordinal);
 
     /// <summary>Whether a column belongs to a line, not to the document.</summary>
     public static bool IsOfLine(string column) => LineColumns.Contains(column);
@@ -66,7 +72,7 @@ public static class DocumentsFile
                     + "document_total* notes "
                     + "to_account merchant_code attachment not_duplicate line* description category item cost_code quantity unit_price "
                     + "net* tax_code tax department location "
-                    + "project customer account original_account"
+                    + $"project customer account original_account {EntryDate}"
             )
             .Select(c => c.Name == "notes" ? c with { Most = PlainText.MostOfNotes } : c),
     ];
@@ -212,6 +218,7 @@ public static class DocumentsFile
             MerchantCode = table.Text(MerchantCode),
             Attachment = table.Text(Attachment),
             NotDuplicate = table.YesNo(NotDuplicate, blank: false),
+            EntryDateChoice = table.Date(EntryDay),
             Lines = lines,
         };
 

@@ -16,8 +16,16 @@ public sealed class DocumentsWriter : IDisposable
 
     private readonly CsvWriter writer;
 
+    private readonly bool hasEntryDates;
+
     /// <summary>Starts the file.</summary>
-    public DocumentsWriter(Stream stream) => writer = CsvFile.Create(stream, Header);
+    /// <param name="stream">Where it goes.</param>
+    /// <param name="withEntryDates">Whether the days that persons chose for entries are written, in a column of this house alone.</param>
+    public DocumentsWriter(Stream stream, bool withEntryDates = false)
+    {
+        hasEntryDates = withEntryDates;
+        writer = CsvFile.Create(stream, withEntryDates ? $"{Header} {DocumentsFile.EntryDate}" : Header);
+    }
 
     /// <summary>Writes a document, one row a line; the payment account that a person chose stands in the place of what the source
     /// said.</summary>
@@ -39,6 +47,8 @@ public sealed class DocumentsWriter : IDisposable
             foreach (var dimension in Dimension.Standard)
                 writer.WriteField(line.Dimensions[dimension]);
             Text(line.Account, line.OriginalAccount, document.ToAccount, document.MerchantCode, document.Attachment);
+            if (hasEntryDates)
+                WriteDay(document.EntryDateChoice);
             writer.EndRecord();
         }
     }

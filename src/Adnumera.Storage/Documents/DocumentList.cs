@@ -192,7 +192,7 @@ public sealed class DocumentList(
     internal (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
     {
         var conditions = Conditions(filter);
-        return (conditions.Gathered(n => How(n, conditions)), conditions.Parameters);
+        return (Way(conditions, "d.id").Where, conditions.Parameters);
     }
 
     /// <summary>How many there are and their money.</summary>

@@ -139,6 +139,12 @@ public sealed class DocumentTable(SqliteConnection company)
             ? Find(id)
             : null;
 
+    /// <summary>Whether a person chose the day of an entry. Walks the edits alone: only they choose one.</summary>
+    public bool AnyEntryDateChosen() =>
+        company.ExecuteScalar<bool>(
+            "select exists (select 1 from document_edit e join document d on d.id = e.document_id where d.entry_date_choice <> '')"
+        );
+
     /// <summary>Every document, in the order of arrival.</summary>
     public IReadOnlyList<long> AllIds() => company.Query<long>("select id from document order by id").AsList();
 

@@ -137,6 +137,24 @@ public sealed class MappingTable(SqliteConnection company)
             )
             .AsList();
 
+    /// <summary>How many values of each kind arrived, how many of them nothing decides, and how many are mapped.</summary>
+    public IReadOnlyDictionary<KeyKind, (int Arrived, int Waiting, int Mapped)> Counts()
+    {
+        var arrived = company
+            .Query<(string Kind, int Arrived, int Waiting)>(
+                "select kind, sum(lines > 0), sum(waiting_lines > 0) from value_cell where period = '' group by kind"
+            )
+            .ToDictionary(k => Words<KeyKind>.Read(k.Kind), k => (k.Arrived, k.Waiting));
+        var mapped = company
+            .Query<(string Kind, int Mapped)>("select key_kind, count(distinct key_folded) from mapping group by key_kind")
+            .ToDictionary(k => Words<KeyKind>.Read(k.Kind), k => k.Mapped);
+        return Enum.GetValues<KeyKind>()
+            .ToDictionary(
+                k => k,
+                k => (arrived.GetValueOrDefault(k).Arrived, arrived.GetValueOrDefault(k).Waiting, mapped.GetValueOrDefault(k))
+            );
+    }
+
     /// <summary>Values as documents spell them, by their keys; one that never arrived is missing.</summary>
     public IReadOnlyDictionary<string, string> Spelled(KeyKind kind, IEnumerable<string> keys) =>
         company

@@ -86,6 +86,15 @@ public sealed class OutboxTable(SqliteConnection company)
         organisation as Organisation, absent as Absent, absent_since as AbsentSince, asked_at as AskedAt
         """;
 
+    private const string Accepted =
+        "(select coalesce(sum(c.instructions), 0) from dispatch_cell c where c.dispatch_id = @dispatch and c.state = 'accepted')";
+
+    private const string AccountsSql = """
+        select p.account as Account, sum(max(p.amount, 0)) as Debit, sum(max(-p.amount, 0)) as Credit, count(*) as Documents
+        from instruction i cross join posting p on p.document_id = i.document_id
+        where i.dispatch_id = @dispatch and i.state = 'accepted' group by p.account
+        """;
+
     private static readonly InstructionState[] OutcomeOrder =
     [
         InstructionState.Refused,
@@ -103,7 +112,12 @@ public sealed class OutboxTable(SqliteConnection company)
 
     public void End(long dispatch, DateTimeOffset at, string outcome) =>
         company.Execute(
-            "update dispatch set ended_at = @at, outcome = @outcome where id = @dispatch",
+            $"""
+            update dispatch set ended_at = @at, outcome = @outcome where id = @dispatch;
+            delete from dispatch_account where dispatch_id = @dispatch;
+            insert into dispatch_account (dispatch_id, accepted, account, debit, credit, documents)
+              select @dispatch, {Accepted}, Account, Debit, Credit, Documents from ({AccountsSql});
+            """,
             new
             {
                 dispatch,
@@ -276,18 +290,18 @@ public sealed class OutboxTable(SqliteConnection company)
     public IReadOnlyList<DispatchRow> Dispatches(int most, long? before = null) =>
         company.Query<DispatchRow>(DispatchSql("where (@before is null or d.id < @before)", most), new { before }).AsList();
 
-    /// <summary>What was accepted of a dispatch, by account.</summary>
-    public IReadOnlyList<AccountTotal> Accounts(long dispatch) =>
-        company
+    /// <summary>What was accepted of a dispatch, by account: as it was added up at its end, unless another answer came since.</summary>
+    public IReadOnlyList<AccountTotal> Accounts(long dispatch)
+    {
+        var kept = company
             .Query<AccountTotal>(
-                """
-                select p.account as Account, sum(max(p.amount, 0)) as Debit, sum(max(-p.amount, 0)) as Credit, count(*) as Documents
-                from instruction i cross join posting p on p.document_id = i.document_id
-                where i.dispatch_id = @dispatch and i.state = 'accepted' group by p.account order by p.account
-                """,
+                "select account as Account, debit as Debit, credit as Credit, documents as Documents from dispatch_account "
+                    + $"where dispatch_id = @dispatch and accepted = {Accepted} order by account",
                 new { dispatch }
             )
             .AsList();
+        return kept.Count > 0 ? kept : company.Query<AccountTotal>($"{AccountsSql} order by Account", new { dispatch }).AsList();
+    }
 
     /// <summary>What became of a dispatch's instructions: what was refused first, then what has no clear answer, what is still to go, and
     /// what

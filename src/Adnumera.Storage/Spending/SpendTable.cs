@@ -112,7 +112,8 @@ public sealed class SpendTable(SqliteConnection company)
 
     // What a document (d) was paid from, as its parts have it.
     internal const string PaidFrom =
-        "case when d.kind = 'transfer' or d.payment_account_choice = '' then d.payment_account_key else folded(d.payment_account_choice) end";
+        "case when d.kind = 'transfer' or d.payment_account_choice = '' then d.payment_account_key "
+        + "else folded(d.payment_account_choice) end";
 
     /// <summary>The kept totals and what the documents make of them, to hold one against the other.</summary>
     public (
@@ -123,7 +124,8 @@ public sealed class SpendTable(SqliteConnection company)
         using var scratch = new SqliteConnection("Data Source=:memory:");
         scratch.Open();
         scratch.Execute(
-            "create table spend_cell (spent_by, key, standing, day, arrived, documents, money, primary key (spent_by, key, day, arrived, standing))"
+            "create table spend_cell (spent_by, key, standing, day, arrived, documents, money, "
+                + "primary key (spent_by, key, day, arrived, standing))"
         );
         var documents = new DocumentTable(company);
         var changes = new SpendChanges(scratch, new Companies.CompanyTable(company).Currency());

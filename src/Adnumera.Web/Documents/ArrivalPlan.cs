@@ -72,6 +72,9 @@ internal sealed class ArrivalPlan
     )
     {
         var plan = new ArrivalPlan { report = report ?? ((_, _) => { }), Unchanged = past };
+        // The day of an entry is chosen here, by a person; a file of another house does not.
+        if (filed.Any(f => f.Document.EntryDateChoice is not null))
+            filed = [.. filed.Select(f => f with { Document = f.Document with { EntryDateChoice = null } })];
         var decided = new SourceChoiceTable(company).All().ToDictionary(c => c.Source);
         if (decided.Count > 0)
             filed =

@@ -52,7 +52,8 @@ internal static class BulkEndpoints
         });
     }
 
-    private static BulkAnswer Decide([AsParameters] ListQuery list, BulkRequest request, CompanyBooks books)
+    /// <summary>Makes it for all that it can be made for.</summary>
+    internal static BulkAnswer Decide([AsParameters] ListQuery list, BulkRequest request, CompanyBooks books)
     {
         var today = books.Today;
         return books.File.InTransaction(c =>

@@ -132,7 +132,7 @@ internal static class DocumentPath
         {
             { Field: DecidedChanges.Account, After: "" } => $"line {change.Line}: the choice {Named(change.Before, chart)} taken back",
             { Field: DecidedChanges.Account } => $"line {change.Line}: {Named(change.Before, chart)} → {chart.Title(change.After)}, chosen",
-            { Field: DecidedChanges.SetAside, After: "" } => "taken up again",
+            { Field: DecidedChanges.SetAside, After: "" } => "reopened",
             { Field: DecidedChanges.SetAside } => $"set aside: {change.After}",
             _ => $"{Place(change.Line, change.Field)}: {Filled(change.Before)} → {Filled(change.After)}",
         };

@@ -163,8 +163,8 @@ internal static class BookEndpoints
         await Task.Run(() =>
             books.File.Read(company =>
             {
-                using var writer = new DocumentsWriter(pipe.AsStream(leaveOpen: true));
                 var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
+                using var writer = new DocumentsWriter(pipe.AsStream(leaveOpen: true), documents.AnyEntryDateChosen());
                 foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
                     writer.Write(AsDecided(stored, composer));
                 return 0;

@@ -55,7 +55,7 @@ public sealed record HistoryAnswer(
             row.TaxCode.Length > 0 ? $"tax code {row.TaxCode}" : "",
             .. row.Dimensions.Filled.Select(d => d.Value),
             row.Kind == KeyKind.TaxCode
-                ? $"{row.RecoverablePercent.ToString(System.Globalization.CultureInfo.InvariantCulture)} % recovered"
+                ? $"{row.RecoverablePercent.ToString(System.Globalization.CultureInfo.InvariantCulture)} % recoverable"
                 : "",
         ];
         return string.Join(", ", parts.Where(p => p.Length > 0));

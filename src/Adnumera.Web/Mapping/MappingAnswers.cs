@@ -2,10 +2,20 @@ using Adnumera.Core.Mapping;
 
 namespace Adnumera.Web.Mapping;
 
+/// <summary>A kind of value.</summary>
+/// <param name="Values">How many of it arrived or are mapped.</param>
+/// <param name="Needing">Of how many a line waits.</param>
+public sealed record KindCount(KeyKind Kind, int Values, int Needing);
+
+/// <summary>The values of a kind.</summary>
+/// <param name="Needing">How many need an account: a line of them waits.</param>
+/// <param name="Elsewhere">How many are mapped to nothing and need it of none: another rung decides all of their lines.</param>
 public sealed record ValuesAnswer(
     KeyKind Kind,
     int Mapped,
     int Values,
+    int Needing,
+    int Elsewhere,
     string MoneyMapped,
     string Money,
     string Waiting,

@@ -29,6 +29,7 @@ internal static class MappingEndpoints
     public static void MapMapping(this RouteGroupBuilder company)
     {
         var mapping = company.MapGroup("mapping").WithTags("Mapping");
+        mapping.MapGet("kinds", Kinds).Needs(Right.Read);
         mapping.MapGet("{kind}/values", ValuesOf).Needs(Right.Read);
         mapping.MapGet("{kind}/value", GetValue).Needs(Right.Read);
         mapping.MapGet("coverage", Covered).Needs(Right.Read);
@@ -40,6 +41,14 @@ internal static class MappingEndpoints
         mapping.MapBook();
         company.MapPaymentAccounts();
     }
+
+    private static IReadOnlyList<KindCount> Kinds(CompanyBooks books) =>
+        books.File.Read(c =>
+            new MappingTable(c)
+                .Counts()
+                .Select(k => new KindCount(k.Key, Math.Max(k.Value.Arrived, k.Value.Mapped), k.Value.Waiting))
+                .ToList()
+        );
 
     private static CoverageAnswer Covered(CompanyBooks books) => books.File.Read(Coverage.Of);
 
@@ -87,7 +96,7 @@ internal static class MappingEndpoints
         long money = 0,
             mappedMoney = 0,
             waiting = 0;
-        var (values, mapped) = (0, 0);
+        var (values, mapped, needing, elsewhere) = (0, 0, 0, 0);
         foreach (var arriving in table.Arriving(kind, MostValues))
         {
             var key = kind.Fold(arriving.Value);
@@ -97,8 +106,15 @@ internal static class MappingEndpoints
             values++;
             money += Math.Abs(arriving.Money);
             waiting += arriving.Waiting;
+            if (arriving.WaitingLines > 0)
+                needing++;
             if (answer.Target.Length == 0 || answer.Broken)
+            {
+                if (arriving.WaitingLines == 0)
+                    elsewhere++;
                 continue;
+            }
+
             mapped++;
             mappedMoney += Math.Abs(arriving.Money);
         }
@@ -122,7 +138,18 @@ internal static class MappingEndpoints
                     Answer(new ArrivingValue(r.Latest.Key, 0, 0, 0, 0), r.Latest, r.Count - 1, hidden.Contains(kind.Fold(r.Latest.Key)))
                 )
         );
-        return new ValuesAnswer(kind, mapped, values, Text(mappedMoney), Text(money), Text(waiting), currency.Code, answers);
+        return new ValuesAnswer(
+            kind,
+            mapped,
+            values,
+            needing,
+            elsewhere,
+            Text(mappedMoney),
+            Text(money),
+            Text(waiting),
+            currency.Code,
+            answers
+        );
 
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         ValueAnswer Answer(ArrivingValue a, MappingRow? row, int variants, bool isHidden) =>

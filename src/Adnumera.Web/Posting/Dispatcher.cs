@@ -15,13 +15,14 @@ namespace Adnumera.Web.Posting;
 /// Runs dispatches, one at a time for each company, and goes on with what was cut off. What fails in one company stops no other.
 /// </summary>
 public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, LedgerTurns turns, TimeProvider clock, ILogger<Dispatcher> log)
-    : BackgroundService
+    : IHostedService,
+        IDisposable
 {
     internal const string Turn = "a dispatch";
     private readonly ConcurrentDictionary<string, (long Dispatch, Task Task)> running = new(StringComparer.Ordinal);
-    private CancellationToken stopping = CancellationToken.None;
+    private readonly CancellationTokenSource stop = new();
 
-    /// <summary>Plans all that is ready, of one period or of all, and starts sending it; returns the dispatch.</summary>
+    /// <summary>Plans what is ready of a choice, and starts sending it; returns the dispatch.</summary>
     /// <param name="books">The company's books.</param>
     /// <param name="choice">What goes.</param>
     /// <param name="scheduled">Whether the schedule starts it, so that how it ends is noted for whoever looks.</param>
@@ -128,11 +129,9 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
     public Task Completion(string company) => running.TryGetValue(company, out var now) ? now.Task : Task.CompletedTask;
 
     /// <inheritdoc/>
-    protected override Task ExecuteAsync(CancellationToken stoppingToken)
+    public Task StartAsync(CancellationToken cancellationToken)
     {
-        stopping = stoppingToken;
-
-        // A dispatch that has no end was cut off with the server: it goes on.
+        // A dispatch that has no end was cut off with the server: it goes on, before anything is asked of this one.
         companies.ForEach(
             log,
             Unattended.Start,
@@ -147,13 +146,16 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
     }
 
     /// <inheritdoc/>
-    public override async Task StopAsync(CancellationToken cancellationToken)
+    public async Task StopAsync(CancellationToken cancellationToken)
     {
-        await base.StopAsync(cancellationToken);
+        await stop.CancelAsync();
 
         // What is being sent gets its answer first; nothing further is sent.
         await Task.WhenAny(Task.WhenAll(running.Values.Select(r => r.Task)), Task.Delay(Timeout.Infinite, cancellationToken));
     }
+
+    /// <inheritdoc/>
+    public void Dispose() => stop.Dispose();
 
     private long Go(CompanyBooks books, Func<long> begin, bool scheduled)
     {
@@ -178,9 +180,9 @@ public sealed class Dispatcher(CompanyFiles companies, LedgerAccess ledgers, Led
         var end = new DispatchEnd("It was stopped by a fault. Go on to try again, or take back what was not sent.", Well: false);
         try
         {
-            end = await new DispatchRun(ledgers, clock, books.File, dispatch, stopping).Run();
+            end = await new DispatchRun(ledgers, clock, books.File, dispatch, stop.Token).Run();
         }
-        catch (Exception e) when (e is ObjectDisposedException || (e is OperationCanceledException && stopping.IsCancellationRequested))
+        catch (Exception e) when (e is ObjectDisposedException || (e is OperationCanceledException && stop.IsCancellationRequested))
         {
             // The server stops; the dispatch stays open and goes on when it starts again.
             return;

@@ -29,6 +29,7 @@
   import Dispatch from './posting/Dispatch.svelte';
   import Dispatches from './posting/Dispatches.svelte';
   import Posting from './posting/Posting.svelte';
+  import Notices from './notices/Notices.svelte';
   import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
   import Accounts from './set-up/Accounts.svelte';
@@ -79,6 +80,7 @@
     '/:company/set-up/suppliers': Suppliers,
     '/:company/set-up/people': People,
     '/:company/set-up/safety': Safety,
+    '/:company/notices': Notices,
     '/:company/own': Own,
     '/:company/installation': Installation,
     '/:company/installation/backups': Backups,

@@ -266,6 +266,7 @@ public sealed class EditTests() : ConnectedHouse("administrator")
             c => c.GetProperty("field").GetString() == "supplier" && c.GetProperty("before").GetString() == "Hexham Tannery"
         );
 
+        await Edit(1, new { entryDate = "2026-12-02" });
         using var file = await client.Send(HttpMethod.Get, Client.In("mapping/pipeline/files/documents.csv"));
         var composer = house.Company.Read(c => BasisTable.Of(c).Composer());
         var filed = DocumentsFile.Read(
@@ -277,6 +278,7 @@ public sealed class EditTests() : ConnectedHouse("administrator")
         var here = house.Company.Read(c => composer.Compose(new DocumentTable(c).Find(1)!.Document));
         var there = composer.Compose(Assert.Single(filed).Document);
         Assert.Equal(Shown(here), Shown(there));
+        Assert.Equal((new DateOnly(2026, 12, 2), here.EntryDate), (there.EntryDate, there.EntryDate));
         AssertSound(house);
 
         static string[] Shown(Composition composed) => [.. composed.Lines.Select(l => $"{l.DocumentLine} {l.Account} {l.Signed} {l.Memo}")];

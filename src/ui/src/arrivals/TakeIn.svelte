@@ -43,6 +43,12 @@
     return true;
   }
 
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key !== 'Enter' || !event.ctrlKey || busy || ready.length === 0) return;
+    event.preventDefault();
+    void takeAll(ready);
+  }
+
   async function takeAll(which: Arriving[]) {
     let taken = 0;
     // One after the other: each is one piece of work of its own.
@@ -66,6 +72,7 @@
   }
 </script>
 
+<svelte:window {onkeydown} />
 <div class="flex items-baseline gap-5">
   <h1>Take in files</h1>
   <a class="quiet text-soft ml-auto" href={place.href('files')}>Files taken in</a>

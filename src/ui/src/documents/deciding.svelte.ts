@@ -76,7 +76,7 @@ export class Deciding {
   takeUp = (at = this.#here()) =>
     this.#decide(
       at,
-      'Taken up again.',
+      'Reopened.',
       api.DELETE('/api/companies/{companyId}/documents/{id}/set-aside', { params: { path: path(at) } }),
     );
 
@@ -95,7 +95,7 @@ export class Deciding {
     );
 
   codeAgain = (at = this.#here()) =>
-    this.#decide(at, 'Coded anew.', api.POST('/api/companies/{companyId}/documents/{id}/code', { params: { path: path(at) } }));
+    this.#decide(at, 'Re-coded.', api.POST('/api/companies/{companyId}/documents/{id}/code', { params: { path: path(at) } }));
 
   keepAsPosted = (at = this.#here()) =>
     this.#decide(

@@ -8,6 +8,7 @@
   import Keys from './Keys.svelte';
   import { isTyping } from './keys';
   import { look } from './look.svelte';
+  import NoticesLink from './NoticesLink.svelte';
   import { place } from './place.svelte';
   import Recoding from './Recoding.svelte';
   import Search from './Search.svelte';
@@ -122,6 +123,7 @@
   </div>
   <div class="ml-auto flex items-center gap-4">
     <Search bind:this={search} />
+    {#if place.may('read')}<NoticesLink />{/if}
     <Popover.Root>
       <Popover.Trigger class="text-soft quiet">{place.session?.name}{place.role ? ` · ${place.role}` : ''}</Popover.Trigger>
       <Popover.Portal>
@@ -191,7 +193,4 @@
     {:else}<Recoding />{@render children()}{/if}
   </main>
 </div>
-<Keys
-  bind:open={showKeys}
-  view={view === 'arrivals' && router.location.split('/')[3] ? 'document' : router.location.endsWith('/grid') ? 'grid' : view}
-/>
+<Keys bind:open={showKeys} {view} />

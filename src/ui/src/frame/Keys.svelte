@@ -1,8 +1,15 @@
 <script lang="ts">
   import { Dialog } from 'bits-ui';
+  import { router } from 'svelte-spa-router';
 
   /** The keys of this view. */
   let { open = $bindable(false), view }: { open: boolean; view: string } = $props();
+
+  // Rooms within a view have keys of their own.
+  const room = $derived(router.location.split('/')[3] ?? '');
+  const of = $derived(
+    ['grid', 'payment-accounts', 'new'].includes(room) ? room : view === 'arrivals' && room ? 'document' : view,
+  );
 
   const everywhere = [
     ['/', 'search'],
@@ -28,6 +35,12 @@
       ['Tab', 'to the next line that needs a decision'],
       ['Ctrl Enter', 'go on to the next document'],
     ],
+    new: [['Ctrl Enter', 'take in all files that are ready']],
+    'payment-accounts': [
+      ['Enter', 'open the payment account'],
+      ['Ctrl Enter', 'save it'],
+      ['Esc', 'leave it'],
+    ],
     mapping: [
       ['Tab', 'from the value to its account'],
       ['Ctrl Enter', 'save and go on to the next value'],
@@ -51,6 +64,7 @@
       ['Ctrl Enter', 'post what is chosen: asks once'],
       ['Space', 'leave a document out, or take it in'],
     ],
+    notices: [['Ctrl Enter', 'all of it is seen']],
     proof: [['Ctrl Enter', 'read the ledger back and prove']],
   };
 </script>
@@ -63,7 +77,7 @@
       <Dialog.Description class="sr-only">What each key does here.</Dialog.Description>
       <table class="ledger">
         <tbody>
-          {#each [...(own[view] ?? []), ...everywhere] as [key, does] (`${key}${does}`)}
+          {#each [...(own[of] ?? []), ...everywhere] as [key, does] (`${key}${does}`)}
             <tr><td class="w-28"><kbd>{key}</kbd></td><td>{does}</td></tr>
           {/each}
         </tbody>

@@ -36,7 +36,7 @@
 {#if first}
   <div class="border-rule bg-raised mb-4 flex flex-wrap items-center gap-x-4 gap-y-1 border px-4 py-2" role="status">
     <span>Coding anew, {(all - waiting).toLocaleString('en')} of {many(all, 'document')}</span>
-    <progress class="h-1.5 w-40 accent-[var(--color-ink)]" max={all} value={all - waiting} aria-label="Documents coded anew"
+    <progress class="h-1.5 w-40 accent-[var(--color-ink)]" max={all} value={all - waiting} aria-label="Documents re-coded"
     ></progress>
     <span class="text-soft">{first.who}: {first.why}</span>
     {#if first.setId > 0 && place.keeps}

@@ -43,7 +43,7 @@
   }
 
   async function leave() {
-    if (await of.become('leave')) toast('Left. It can be taken up again from here.');
+    if (await of.become('leave')) toast('Left. It can be reopened from here.');
   }
 
   function onkeydown(event: KeyboardEvent) {

@@ -20,7 +20,7 @@
   const toggle = (line: string) => (opened = opened === line ? '' : line);
   const outcomes = $derived(
     [
-      ['come free', r.comeFree, ''],
+      ['are released', r.comeFree, ''],
       ['become held', r.becomeHeld, 'text-ochre'],
       ['stay held for another reason', r.stayHeld, ''],
     ].filter(([, o]) => (o as Schemas['OutcomeTally']).tally.documents > 0) as [string, Schemas['OutcomeTally'], string][],

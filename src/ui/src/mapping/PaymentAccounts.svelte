@@ -1,7 +1,7 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
-  import { answer, api } from '../api/client';
+  import { answer, api, type Schemas } from '../api/client';
   import { many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
@@ -41,25 +41,52 @@
     staleTime: 0,
   }));
 
+  // Puts an account as it is to be: none takes it away, without a number it is a new one.
+  const put = (id: number | null, body: Schemas['PaymentAccountRequest'] | null) =>
+    answer<Schemas['PaymentAccountsAnswer']>(
+      !body
+        ? api.DELETE('/api/companies/{companyId}/payment-accounts/{id}', { params: { path: { ...path, id: id! } } })
+        : id
+          ? api.PUT('/api/companies/{companyId}/payment-accounts/{id}', { params: { path: { ...path, id } }, body })
+          : api.POST('/api/companies/{companyId}/payment-accounts', { params: { path }, body }),
+    );
+
+  async function undo(id: number | null, body: Schemas['PaymentAccountRequest'] | null) {
+    try {
+      await put(id, body);
+      toast('Taken back.');
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+    await client.invalidateQueries();
+  }
+
   async function save() {
     if (!draft) return;
     const { id, removing, body, name } = draft;
-    const one = { path: { ...path, id: id ?? 0 } };
+    const before = query.data?.accounts.find((a) => a.id === id);
     refused = '';
     try {
-      await answer(
-        removing
-          ? api.DELETE('/api/companies/{companyId}/payment-accounts/{id}', { params: one })
-          : id
-            ? api.PUT('/api/companies/{companyId}/payment-accounts/{id}', { params: one, body })
-            : api.POST('/api/companies/{companyId}/payment-accounts', { params: { path }, body }),
-      );
-      toast(removing ? `${name} is removed; its documents are kept.` : `${name} is saved.`);
+      const after = await put(id, removing ? null : body);
+      const was = before ? { ...new PaymentDraft(before.currency, before).body, confirmed: true } : null;
+      const now = removing ? null : (id ?? after.accounts.find((a) => a.name === body.name)?.id ?? null);
+      toast(removing ? `${name} is removed; its documents are kept.` : `${name} is saved.`, {
+        action: { label: 'Undo', onClick: () => void undo(now, was) },
+        duration: 10_000,
+      });
       draft = null;
       await client.invalidateQueries();
     } catch (error) {
       refused = (error as Error).message;
     }
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (!draft) return;
+    if (event.key === 'Enter' && event.ctrlKey && may) void save();
+    else if (event.key === 'Escape') [draft, refused] = [null, ''];
+    else return;
+    event.preventDefault();
   }
 
   // Without a draft there is nothing to confirm; with one the rehearsal's question is its own.
@@ -73,6 +100,7 @@
   };
 </script>
 
+<svelte:window {onkeydown} />
 <Rooms at="mapping/payment-accounts" />
 <Waiting {query} what="the payment accounts">
   {#if query.data}
@@ -112,7 +140,9 @@
         bind:confirmed={confirmed.value}
       >
         {#snippet actions(asks)}
-          <button class="btn" disabled={asks} onclick={save}>{draft?.removing ? 'Remove it' : 'Save it'}</button>
+          <button class="btn" disabled={asks} onclick={save}
+            >{draft?.removing ? 'Remove it' : 'Save it'} <kbd>Ctrl Enter</kbd></button
+          >
           <button class="btn plain" onclick={() => ((draft = null), (refused = ''))}>Leave it</button>
         {/snippet}
       </Rehearsal>

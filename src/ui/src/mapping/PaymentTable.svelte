@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { money } from '../amounts/format';
+  import { money, shortDay } from '../amounts/format';
+  import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import { paymentKindTitle } from './paymentDraft.svelte';
 
@@ -24,11 +25,17 @@
       ></tr
     ></thead
   >
-  <tbody>
+  <tbody {@attach rows}>
     {#each p.accounts as a (a.id)}
-      <tr class={opened === a.id ? 'bg-sunk' : ''}>
+      <tr
+        class={opened === a.id ? 'bg-sunk' : ''}
+        tabindex={place.keeps ? 0 : undefined}
+        onkeydown={(e) => e.key === 'Enter' && e.target === e.currentTarget && edit(a)}
+      >
         <td
-          ><button class="quiet font-semibold" onclick={() => edit(a)} disabled={!place.keeps}>{a.name}</button>
+          >{#if place.keeps}<button class="quiet font-semibold" onclick={() => edit(a)}>{a.name}</button>{:else}<b
+              class="font-semibold">{a.name}</b
+            >{/if}
           <span class="text-soft block text-xs"
             >{paymentKindTitle(a.kind)}{a.currency === p.currency ? '' : `, ${a.currency}`}</span
           ></td
@@ -38,7 +45,9 @@
           {#each a.numbers as n (`${n.text}${n.from}`)}
             <span class="block whitespace-nowrap"
               >{n.text}<span class="text-soft text-xs"
-                >{n.from ? ` from ${n.from}` : ''}{n.through ? ` through ${n.through}` : ''}</span
+                >{n.from ? ` from ${shortDay(n.from)}` : ''}{n.through
+                  ? ` ${n.through < place.today ? 'ended' : 'until'} ${shortDay(n.through)}`
+                  : ''}</span
               ></span
             >
           {/each}

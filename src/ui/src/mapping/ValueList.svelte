@@ -5,7 +5,7 @@
   import { place } from '../frame/place.svelte';
   import type { KeyKind } from './kinds';
   import MapAnother from './MapAnother.svelte';
-  import { codeTree } from './values';
+  import { codeTree, needsAccount } from './values';
 
   /** Values that arrive, most money first; cost codes as a tree. */
   let {
@@ -49,8 +49,9 @@
           <td class="max-w-[170px] truncate" style:padding-left={`${6 + node.depth * 14}px`} title={node.code}>
             {#if !r}<span class="text-soft">▸</span>
             {:else if r.broken}<span class="text-madder" title="its account is closed or gone">✕</span>
-            {:else if !isZero(r.waiting) || (!r.target && r.lines > 0)}<span
-                class={isZero(r.waiting) ? 'text-soft' : 'text-ochre'}>◇</span
+            {:else if needsAccount(r)}<span class="text-ochre" title="needs an account">◇</span>
+            {:else if !r.target && r.lines > 0}<span class="text-soft" title="decided elsewhere: another rung decides its lines"
+                >○</span
               >
             {:else}<span class="text-soft">●</span>{/if}
             {node.code}

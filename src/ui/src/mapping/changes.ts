@@ -32,7 +32,7 @@ export const saveChanges = (body: Changes) =>
 
 /** What a saved change does to the documents that it touches, as the end of a sentence. */
 export const codedAnew = ({ recoded, later }: Pick<Schemas['SavedAnswer'], 'recoded' | 'later'>) =>
-  later > 0 ? `${many(later, 'open document')} are being coded anew.` : `${many(recoded, 'open document')} coded anew.`;
+  later > 0 ? `${many(later, 'open document')} are being re-coded.` : `${many(recoded, 'open document')} re-coded.`;
 
 /** What taking a set back, or one of its changes, would do. */
 export const rehearseUndo = (set: number, at?: number) =>

@@ -108,8 +108,14 @@ describe('kinds of value', () => {
 describe('how much is mapped', () => {
   it.each([
     [undefined, ''],
-    [{ values: 0, mapped: 0, money: '0.00', moneyMapped: '0.00' }, ''],
-    [{ values: 4, mapped: 3, money: '200.00', moneyMapped: '150.00' }, '3 of 4 mapped · 75.0 % of the money'],
-    [{ values: 2, mapped: 1, money: '0.00', moneyMapped: '0.00' }, '1 of 2 mapped · 100.0 % of the money'],
+    [{ values: 0, mapped: 0, needing: 0, elsewhere: 0, money: '0.00', waiting: '0.00' }, ''],
+    [
+      { values: 4, mapped: 2, needing: 1, elsewhere: 1, money: '200.00', waiting: '50.00' },
+      '2 of 4 mapped · 1 needs an account · 1 decided elsewhere · 75.0 % of the money decided',
+    ],
+    [
+      { values: 2, mapped: 2, needing: 0, elsewhere: 0, money: '0.00', waiting: '0.00' },
+      '2 of 2 mapped · 100.0 % of the money decided',
+    ],
   ])('%j', (values, text) => expect(coverageOf(values)).toBe(text));
 });

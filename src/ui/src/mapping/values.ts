@@ -28,16 +28,27 @@ export function codeTree(rows: Schemas['ValueAnswer'][]): CodeNode[] {
 /** The next value that needs a decision, after the given one; the first of all at the end of the list. */
 export function nextToDecide(rows: Schemas['ValueAnswer'][], value: string): Schemas['ValueAnswer'] | undefined {
   const at = rows.findIndex((r) => r.value === value);
-  const open = (r: Schemas['ValueAnswer']) => !r.hidden && (!isZero(r.waiting) || (!r.target && r.lines > 0));
+  const open = (r: Schemas['ValueAnswer']) => !r.hidden && needsAccount(r);
   return rows.slice(at + 1).find(open) ?? rows[at + 1];
 }
 
-/** How much of a kind is mapped, by values and by money; blank before anything of it arrived. */
+/** Whether a line of a value waits for it; a value whose lines are decided by another rung needs none. */
+export const needsAccount = (r: Pick<Schemas['ValueAnswer'], 'waiting' | 'waitingLines'>) =>
+  r.waitingLines > 0 || !isZero(r.waiting);
+
+/** How a kind stands: what is mapped, what needs an account, what is decided elsewhere; blank before anything of it arrived. */
 export function coverageOf(
-  values: Pick<Schemas['ValuesAnswer'], 'values' | 'mapped' | 'money' | 'moneyMapped'> | undefined,
+  values: Pick<Schemas['ValuesAnswer'], 'values' | 'mapped' | 'needing' | 'elsewhere' | 'money' | 'waiting'> | undefined,
 ): string {
   if (!values || values.values === 0) return '';
   const total = size(values.money);
-  const share = total === 0 ? 100 : (size(values.moneyMapped) / total) * 100;
-  return `${values.mapped} of ${values.values} mapped · ${share.toFixed(1)} % of the money`;
+  const share = total === 0 ? 100 : (1 - size(values.waiting) / total) * 100;
+  return [
+    `${values.mapped} of ${values.values} mapped`,
+    values.needing > 0 && `${values.needing} ${values.needing === 1 ? 'needs' : 'need'} an account`,
+    values.elsewhere > 0 && `${values.elsewhere} decided elsewhere`,
+    `${share.toFixed(1)} % of the money decided`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }

@@ -19,7 +19,8 @@
   }));
   let busy = $state(false);
   let refused = $state('');
-  let all = $state(false);
+  // Where all agrees, all of it is shown.
+  let all = $state<boolean | null>(null);
 
   const p = $derived(proof.data);
   // What was asked for beyond the first of a kind; a proof made since begins anew.
@@ -29,7 +30,8 @@
   });
   const rowsOf = (group: Schemas['DifferenceKindAnswer']) => [...group.first, ...(further[group.kind] ?? [])];
   const disagree = $derived(p?.accounts.filter((a) => !a.agrees) ?? []);
-  const shown = $derived(all ? (p?.accounts ?? []) : disagree);
+  const showsAll = $derived(all ?? disagree.length === 0);
+  const shown = $derived(showsAll ? (p?.accounts ?? []) : disagree);
   const figure = (text: string, isMoney: boolean) => (isMoney && text ? money(text) : text);
 
   async function more(group: Schemas['DifferenceKindAnswer']) {
@@ -81,9 +83,10 @@
           {#if !p.done}Nothing {place.period ? `of ${period(place.period)} ` : ''}was proved yet{:else if p.differenceCount === 0}{p.intended ===
             1
               ? 'The entry stands'
-              : `All ${p.intended} entries stand`} in the ledger as intended{:else}{many(p.differenceCount, 'difference')}, {money(
-              p.atStake,
-            )} at stake{/if}
+              : `All ${p.intended.toLocaleString('en')} entries stand`} in the ledger as intended{:else}{many(
+              p.differenceCount,
+              'difference',
+            )}, {money(p.atStake)} in question{/if}
         </h1>
         <p class="text-soft mt-1">
           {#if p.done}{p.proved} of {many(p.intended, 'entry', 'entries')} that were read back {place.period
@@ -111,7 +114,7 @@
               <th class="w-[14%]">Account</th>
               <th class="n w-[12%]">Intended</th>
               <th class="n w-[11%]">Found</th>
-              <th class="n w-[9%]">At stake</th>
+              <th class="n w-[9%]">In question</th>
               <th class="pl-6!">What to do</th>
             </tr>
           </thead>
@@ -121,7 +124,7 @@
                 <td>
                   {#if d.documentId}<a class="quiet" href={place.href(`arrivals/${d.documentId}`)}
                       >{d.who || d.document}{d.reference ? `, ${d.reference}` : ''}</a
-                    >{:else}{d.document || 'not ours'}{/if}
+                    >{:else}{d.document || 'entered directly in the ledger'}{/if}
                   {#each d.ledgerEntries as entry (entry)}
                     <span class="text-soft ml-1.5"><EntryLink {entry} /></span>
                   {/each}
@@ -152,7 +155,9 @@
             ? `all ${p.accounts.length} agree with the trial balance`
             : `${disagree.length} of ${p.accounts.length} do not agree`}
         </span>
-        <button class="quiet text-soft" onclick={() => (all = !all)}>{all ? 'only those that do not agree' : 'show all'}</button>
+        <button class="quiet text-soft" onclick={() => (all = !showsAll)}
+          >{showsAll ? 'only those that do not agree' : 'show all'}</button
+        >
       </div>
       {#if shown.length > 0}
         <table class="ledger">
@@ -160,7 +165,7 @@
             ><tr
               ><th>Account</th><th class="n">Opening</th><th class="n">Intended</th><th class="n">Found</th><th class="n"
                 >Payments</th
-              ><th class="n">Not ours</th><th class="n">Trial balance</th><th class="n">Agrees</th></tr
+              ><th class="n">Entered directly</th><th class="n">Trial balance</th><th class="n">Agrees</th></tr
             ></thead
           >
           <tbody>

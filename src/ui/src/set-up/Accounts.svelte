@@ -35,7 +35,7 @@
   const choose = (role: Schemas['AccountRole'], account: string, before: string | null = null): Promise<void> =>
     change(
       () => answer(api.PUT('/api/companies/{companyId}/connection/required', { params: { path }, body: { role, account } })),
-      account ? 'Chosen; open documents are coded anew.' : 'Left to the ledger again.',
+      account ? 'Chosen; open documents are re-coded.' : 'Left to the ledger again.',
       before === null ? undefined : () => void choose(role, before),
     );
   const check = () =>

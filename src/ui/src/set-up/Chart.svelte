@@ -31,7 +31,7 @@
             body: { account: a.id, dimension, demand },
           }),
         ),
-      isUndo ? 'Taken back; open documents are coded anew.' : 'Decided; open documents are coded anew.',
+      isUndo ? 'Taken back; open documents are re-coded.' : 'Decided; open documents are re-coded.',
       isUndo ? undefined : () => void demandOn(a, dimension, demandOf(a.demands, dimension), true),
     );
 </script>

@@ -54,7 +54,7 @@
     const before = query.data!.choices;
     try {
       await put({ ...edited, confirmed });
-      toast('Saved; open documents are coded anew.', {
+      toast('Saved; open documents are re-coded.', {
         action: { label: 'Undo', onClick: () => put({ ...before, confirmed: true }).catch(say) },
       });
     } catch (error) {

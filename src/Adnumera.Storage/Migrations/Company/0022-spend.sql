@@ -48,3 +48,8 @@ insert into spend_cell (spent_by, key, standing, day, arrived, documents, money)
     from part p join fact f on f.id = p.id group by 1, 2, 3, 4, 5;
 drop table temp.part;
 drop table temp.fact;
+
+-- What was accepted of a dispatch by account, added up at its end; with how many were accepted by then.
+create table dispatch_account (
+  dispatch_id integer not null references dispatch (id), accepted integer not null, account text not null, debit integer not null,
+  credit integer not null, documents integer not null, primary key (dispatch_id, account)) strict, without rowid;

@@ -1,0 +1,60 @@
+import type { Schemas } from '../api/client';
+import { day, many, money, words } from '../amounts/format';
+import { place } from '../frame/place.svelte';
+
+type Kind = Schemas['NoticeRow']['kind'];
+type Notice = Schemas['NoticeRow'];
+
+/** What one may want to hear of, as it is asked for. */
+export const kinds: Record<Kind, { readonly asks: string; readonly amount?: string; readonly days?: string }> = {
+  payment_account_missing: { asks: 'a charge without a payment account' },
+  failed: { asks: 'a source or schedule that failed, or needs somebody' },
+  held_amount: { asks: 'more money held than', amount: 'the amount' },
+  held_age: { asks: 'documents held longer than', days: 'days' },
+  price_moved: { asks: 'a price that moved' },
+  receipt_missing: { asks: 'card charges without a receipt, from', amount: 'the amount' },
+  lock_nears: { asks: 'the lock of the month before, which is done on the', days: 'of the month' },
+};
+
+const unpaid: Record<string, string> = {
+  payment_account_missing: 'nothing says what was paid from',
+  payment_account_unmapped: 'what it was paid from has no ledger account',
+  payment_account_ambiguous: 'more than one payment account claims the number',
+  payment_account_asked: 'it is asked which payment account it was',
+};
+
+const failures: Record<string, string> = {
+  schedule: 'The scheduled dispatch did not go through',
+  feeds: 'Feeds could not be pulled',
+  start: 'The work did not go on after the start',
+};
+
+/** A notice in one sentence. */
+export function titleOf(n: Notice): string {
+  const documents = many(n.documents, 'document');
+  const sum = n.money ? `, ${money(n.money)}` : '';
+  switch (n.kind) {
+    case 'payment_account_missing':
+      return `${documents}${sum}: ${unpaid[n.subject] ?? words(n.subject)}.`;
+    case 'failed':
+      return n.feed ? `${n.subject} ${n.detail || 'needs somebody'}.` : `${failures[n.subject] ?? n.subject}: ${n.detail}`;
+    case 'held_amount':
+      return `${money(n.money)} is held, in ${documents}.`;
+    case 'held_age':
+      return `${documents}${sum} ${n.documents === 1 ? 'has' : 'have'} been held for longer than you want.`;
+    case 'price_moved':
+      return `${many(n.documents, 'price')} moved.`;
+    case 'receipt_missing':
+      return `${many(n.documents, 'card charge')}${sum} ${n.documents === 1 ? 'has' : 'have'} no receipt.`;
+    case 'lock_nears':
+      return `The month before is locked on ${day(n.day)}, and ${documents}${sum} of it ${n.documents === 1 ? 'is' : 'are'} not posted.`;
+  }
+}
+
+/** Where a notice leads. */
+export function addressOf(n: Notice): string {
+  if (n.list) return `/${place.company}/arrivals?${n.list}`;
+  if (n.feed) return place.to(`set-up/feeds/${n.feed}`);
+  if (n.kind === 'price_moved') return place.to('prices');
+  return place.to(n.subject === 'feeds' ? 'set-up/feeds' : 'posting');
+}
