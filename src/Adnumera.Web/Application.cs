@@ -201,7 +201,8 @@ public static class Application
         company.MapAttachments();
         company.MapDocuments();
         company.MapBulk();
-        company.MapRecordPages();
+        company.MapEntryPage();
+        company.MapSourceRecord();
         company.MapListExport();
         company.MapSavedViews();
         company.MapSpend();

@@ -10,7 +10,6 @@ using Adnumera.Storage.Migrations;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
 using Adnumera.Storage.Search;
-using Adnumera.Storage.Spending;
 using Dapper;
 using DbUp;
 using Microsoft.Data.Sqlite;

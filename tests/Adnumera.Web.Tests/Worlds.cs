@@ -4,7 +4,6 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Spending;
 using Adnumera.Ui.Driver;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;

@@ -11,7 +11,6 @@ using Adnumera.Storage.Count;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Spending;
 using Adnumera.Storage.Standing;
 using Microsoft.Data.Sqlite;
 

@@ -3,7 +3,6 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Spending;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Spending;
 using Dapper;
 using Microsoft.Data.Sqlite;
 

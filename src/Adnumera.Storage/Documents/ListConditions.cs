@@ -3,7 +3,6 @@ using Adnumera.Core.Mapping;
 using Adnumera.Core.Spending;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Spending;
 using Dapper;
 
 namespace Adnumera.Storage.Documents;

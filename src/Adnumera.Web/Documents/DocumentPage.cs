@@ -3,6 +3,7 @@ using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Feeds;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
@@ -10,6 +11,7 @@ using Adnumera.Formats.Documents;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
+using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Proof;
@@ -92,7 +94,7 @@ internal static class DocumentPage
             OtherKind = document.Kind.Row().Opposite,
             FirstOpenDay = Day.Text(FirstOpenDay(company, stored.EntryDate)),
             Dispatch = outbox.Count > 0 ? outbox[^1].DispatchId : 0,
-            HasSourcePage = RecordPages.HasPage(company, document.Identity.Source),
+            HasSourcePage = new FeedTable(company).Of(document.Identity.Source) is { KindValue: not FeedKind.Folder },
             LastDecision = LastDecision(company, stored, chart),
             Alike = AlikeDocuments.Of(company, stored, chart),
             LedgerEntry = stored.LedgerEntry,

@@ -6,7 +6,6 @@ using Adnumera.Core.Spending;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Mapping;
-using Adnumera.Storage.Spending;
 using CsCheck;
 using static Adnumera.Storage.Tests.Books;
 

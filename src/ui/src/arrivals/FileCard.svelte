@@ -1,8 +1,6 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
   import { bytes } from '../amounts/format';
-  import { place } from '../frame/place.svelte';
+  import { overview as askOverview } from '../frame/overview';
   import type { Arriving } from './arriving.svelte';
   import Brings from './Brings.svelte';
   import FileErrors from './FileErrors.svelte';
@@ -14,10 +12,7 @@
   let { arriving, take, leave }: { arriving: Arriving; take: () => void; leave: () => void } = $props();
   const id = $props.id();
 
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const look = $derived(arriving.look);
   // Only a table has a layout, and only one that lacks nothing is worth keeping.
   const saved = $derived(

@@ -3,6 +3,7 @@
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
   import { isZero, many, money, shortDay } from '../amounts/format';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import StatementFields from './StatementFields.svelte';
@@ -14,10 +15,7 @@
     queryKey: [place.company, 'statements'],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/statements', { params: { path } })),
   }));
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path } })),
-  }));
+  const overview = askOverview();
   const period = place.period;
   const blank = () => ({
     source: place.query.get('source') ?? '',

@@ -1,24 +1,16 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
   import { push } from 'svelte-spa-router';
-  import { answer, api, type Schemas } from '../api/client';
+  import type { Schemas } from '../api/client';
   import { many, money } from '../amounts/format';
   import { rows } from '../frame/keys';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import { addressOf, besides, titleOf, toDo } from './causes';
 
   /** What needs a person: causes by the money of their documents, and what waits in other rooms. */
   let { count, more }: { count: Schemas['CountAnswer']; more: () => void } = $props();
 
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', place.period],
-    queryFn: () =>
-      answer(
-        api.GET('/api/companies/{companyId}/overview', {
-          params: { path: { companyId: place.company }, query: { period: place.period || undefined } },
-        }),
-      ),
-  }));
+  const overview = askOverview(() => place.period);
   const lines = $derived([
     ...count.waiting.map((cause) => ({
       key: `${cause.reason}${cause.value}`,

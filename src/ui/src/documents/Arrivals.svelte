@@ -1,10 +1,11 @@
 <script lang="ts">
-  import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
+  import { createInfiniteQuery } from '@tanstack/svelte-query';
   import { push } from 'svelte-spa-router';
   import { answer, api, type Schemas } from '../api/client';
   import { many, words } from '../amounts/format';
   import { look } from '../frame/look.svelte';
   import { isTyping } from '../frame/keys';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import ArrivalsHead from './ArrivalsHead.svelte';
@@ -30,10 +31,7 @@
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   }));
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const all = $derived(documents.data?.pages.flatMap((p) => p.rows) ?? []);
   const total = $derived(documents.data?.pages[0]);
   const narrowed = $derived(narrowedBy(list));

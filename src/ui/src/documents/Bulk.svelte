@@ -74,7 +74,7 @@
     <label
       >For all of them:
       <select
-        class="field ml-1"
+        class="field ml-1 w-72"
         bind:value={() => said.what, (what) => (said = { ...empty, what })}
         {@attach (select) => select.focus()}
       >
@@ -83,10 +83,12 @@
       </select></label
     >
     {#if said.what}<BulkValue needs={decisions[said.what].needs} bind:said />{/if}
-    <button class="btn ml-auto" disabled={!r || r.may.documents === 0 || acting.busy} onclick={() => void decide()}
-      >{r ? `Decide for ${many(r.may.documents, 'document')}` : 'Decide'} <kbd>Ctrl Enter</kbd></button
-    >
-    <button class="btn plain" onclick={left}>Leave it <kbd>Esc</kbd></button>
+    <span class="ml-auto flex gap-2 whitespace-nowrap">
+      <button class="btn" disabled={!r || r.may.documents === 0 || acting.busy} onclick={() => void decide()}
+        >{r ? `Decide for ${many(r.may.documents, 'document')}` : 'Decide'} <kbd>Ctrl Enter</kbd></button
+      >
+      <button class="btn plain" onclick={left}>Leave it <kbd>Esc</kbd></button>
+    </span>
   </div>
   {#if acting.refused}<p class="note bad mt-3" role="alert">{acting.refused}</p>{/if}
   <div class="mt-3" aria-live="polite">

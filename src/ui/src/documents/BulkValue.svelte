@@ -1,11 +1,8 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
   import { words } from '../amounts/format';
   import DayField from '../frame/DayField.svelte';
-  import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
-  import { dimensions as allDimensions, ledgerValues } from '../ledger/values';
+  import { dimensions as allDimensions, ledgerValues, paymentAccounts } from '../ledger/values';
   import type { Needs, Reason, Said } from './bulk';
 
   /** What a decision for many needs: an account, a value, a reason, a rate. */
@@ -13,11 +10,7 @@
 
   const values = ledgerValues();
   const dimensions = allDimensions();
-  const cards = createQuery(() => ({
-    queryKey: [place.company, 'payment-accounts'],
-    queryFn: () =>
-      answer(api.GET('/api/companies/{companyId}/payment-accounts', { params: { path: { companyId: place.company } } })),
-  }));
+  const cards = paymentAccounts();
   const reasons: Reason[] = ['private', 'duplicate', 'already_in_ledger', 'other'];
   const offered = (kind: string) => (values.data ?? []).filter((v) => v.kind === kind && v.active && !v.hidden);
   const id = $props.id();

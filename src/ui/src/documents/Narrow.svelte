@@ -6,7 +6,7 @@
   import DayField from '../frame/DayField.svelte';
   import { place } from '../frame/place.svelte';
   import { vocabulary } from '../frame/vocabulary';
-  import { accounts as chart } from '../ledger/values';
+  import { accounts as chart, paymentAccounts } from '../ledger/values';
   import type { List } from './list';
 
   /** Everything that a list may be narrowed by, all at once. */
@@ -17,11 +17,7 @@
     queryKey: [place.company, 'labels'],
     queryFn: () => answer(api.GET('/api/companies/{companyId}/labels', { params: { path: { companyId: place.company } } })),
   }));
-  const cards = createQuery(() => ({
-    queryKey: [place.company, 'payment-accounts'],
-    queryFn: () =>
-      answer(api.GET('/api/companies/{companyId}/payment-accounts', { params: { path: { companyId: place.company } } })),
-  }));
+  const cards = paymentAccounts();
   const held = $derived([...new Set((cards.data?.accounts ?? []).map((a) => a.holder).filter(Boolean))]);
   const narrow = (name: string, value: string) => push(place.to('arrivals', { ...list, [name]: value.trim() }));
   const id = $props.id();

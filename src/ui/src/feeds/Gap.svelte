@@ -2,6 +2,7 @@
   import { createQuery } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
   import { many, money, period, shortDay } from '../amounts/format';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import { gaps } from './words';
 
@@ -10,10 +11,7 @@
 
   let month = $state(place.period);
   let asked = $state('');
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const months = $derived(overview.data?.periods ?? []);
   const last = (m: string) => new Date(Date.UTC(+m.slice(0, 4), +m.slice(5), 0)).toISOString().slice(0, 10);
   const gap = createQuery(() => ({

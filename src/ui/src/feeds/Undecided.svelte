@@ -1,14 +1,10 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
   import { many } from '../amounts/format';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
 
   /** Records of feeds that are in no document yet, because nobody decided whose they are. */
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const waiting = $derived((overview.data?.feeds ?? []).filter((f) => f.waiting > 0));
 </script>
 

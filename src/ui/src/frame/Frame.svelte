@@ -1,14 +1,15 @@
 <script lang="ts">
-  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { useQueryClient } from '@tanstack/svelte-query';
   import { Popover } from 'bits-ui';
   import type { Snippet } from 'svelte';
   import { push, router } from 'svelte-spa-router';
-  import { answer, api, Refusal, type Schemas } from '../api/client';
+  import { api, Refusal } from '../api/client';
   import { period as periodTitle } from '../amounts/format';
   import Keys from './Keys.svelte';
   import { isTyping } from './keys';
   import { look } from './look.svelte';
   import NoticesLink from './NoticesLink.svelte';
+  import { overview as askOverview } from './overview';
   import { place } from './place.svelte';
   import Recoding from './Recoding.svelte';
   import Search from './Search.svelte';
@@ -18,17 +19,7 @@
   let { children, signedOut }: { children: Snippet; signedOut: () => void } = $props();
 
   const client = useQueryClient();
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', place.period],
-    queryFn: () =>
-      answer(
-        api.GET('/api/companies/{companyId}/overview', {
-          params: { path: { companyId: place.company }, query: { period: place.period || undefined } },
-        }),
-      ),
-    placeholderData: (before: Schemas['OverviewAnswer'] | undefined) => before,
-    enabled: place.may('read'),
-  }));
+  const overview = askOverview(() => place.period);
   // A damaged file stops its company alone; the others can be chosen above.
   const damaged = $derived(
     overview.error instanceof Refusal && overview.error.type === 'company-damaged' ? overview.error.message : '',

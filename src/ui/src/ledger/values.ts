@@ -30,3 +30,11 @@ export const accounts = () =>
     queryFn: () => answer(api.GET('/api/companies/{companyId}/accounts', { params: { path: { companyId: place.company } } })),
     staleTime: 60_000,
   }));
+
+/** The payment accounts, and the numbers that none of them claims. */
+export const paymentAccounts = () =>
+  createQuery(() => ({
+    queryKey: [place.company, 'payment-accounts'],
+    queryFn: () =>
+      answer(api.GET('/api/companies/{companyId}/payment-accounts', { params: { path: { companyId: place.company } } })),
+  }));

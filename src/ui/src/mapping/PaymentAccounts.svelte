@@ -4,6 +4,7 @@
   import { answer, api, type Schemas } from '../api/client';
   import { many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import { paymentAccounts } from '../ledger/values';
   import Waiting from '../frame/Waiting.svelte';
   import { PaymentDraft } from './paymentDraft.svelte';
   import PaymentForm from './PaymentForm.svelte';
@@ -15,10 +16,7 @@
   /** Cards, cash and balances: what charges are paid from, with numbers, days and holders. */
   const client = useQueryClient();
   const path = $derived({ companyId: place.company });
-  const query = createQuery(() => ({
-    queryKey: [place.company, 'payment-accounts'],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/payment-accounts', { params: { path } })),
-  }));
+  const query = paymentAccounts();
   let draft = $state.raw<PaymentDraft | null>(null);
   let refused = $state('');
   const may = $derived(draft !== null && (draft.whole || draft.removing));

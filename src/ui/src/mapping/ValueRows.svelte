@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api, type Schemas } from '../api/client';
+  import type { Schemas } from '../api/client';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import type { RowEditing } from './editing.svelte';
   import { isOffset, mapsToValue, type KeyKind } from './kinds';
@@ -26,10 +26,7 @@
     hide: (hidden: boolean) => void;
   } = $props();
 
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
 </script>
 
 <h2>

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
+  import { createInfiniteQuery } from '@tanstack/svelte-query';
   import { push } from 'svelte-spa-router';
   import type { SvelteSet } from 'svelte/reactivity';
   import { answer, api } from '../api/client';
   import { many, money, shortDay } from '../amounts/format';
   import { asked, documentIn, type List } from '../documents/list';
   import { rows } from '../frame/keys';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import { documentKind, vocabulary } from '../frame/vocabulary';
 
@@ -13,10 +14,7 @@
   let { list, leftOut }: { list: List; leftOut: SvelteSet<number> } = $props();
 
   let open = $state(false);
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const ready = $derived<List>({ ...list, ...(place.period ? { period: place.period } : {}), state: 'ready', order: 'earliest' });
   const documents = createInfiniteQuery(() => ({
     queryKey: [place.company, 'documents', 'ready', ready],

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
   import { answer, api } from '../api/client';
   import { capital } from '../amounts/format';
+  import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import { vocabulary } from '../frame/vocabulary';
   import { dimensions } from '../ledger/values';
@@ -11,10 +11,7 @@
   /** One decision: what it is called, when it acts, and what it sets or asks for. */
   let { standing }: { standing: Standing } = $props();
   const d = $derived(standing.draft!);
-  const overview = createQuery(() => ({
-    queryKey: [place.company, 'overview', ''],
-    queryFn: () => answer(api.GET('/api/companies/{companyId}/overview', { params: { path: { companyId: place.company } } })),
-  }));
+  const overview = askOverview();
   const named = dimensions();
   const id = $props.id();
 

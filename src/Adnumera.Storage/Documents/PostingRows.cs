@@ -2,7 +2,7 @@ using Adnumera.Core.Spending;
 using Adnumera.Storage.Files;
 using Microsoft.Data.Sqlite;
 
-namespace Adnumera.Storage.Spending;
+namespace Adnumera.Storage.Documents;
 
 // What the entry of a document makes of each account.
 internal sealed class PostingRows(SqliteConnection company) : IDisposable

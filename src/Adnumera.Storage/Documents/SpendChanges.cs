@@ -6,7 +6,7 @@ using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
-namespace Adnumera.Storage.Spending;
+namespace Adnumera.Storage.Documents;
 
 // Gathers what a transaction moves in spending, and writes it once.
 internal sealed class SpendChanges(SqliteConnection company, Currency currency)

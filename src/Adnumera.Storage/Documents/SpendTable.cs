@@ -1,11 +1,10 @@
 using System.Text.Json;
 using Adnumera.Core.Count;
 using Adnumera.Core.Spending;
-using Adnumera.Storage.Documents;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
-namespace Adnumera.Storage.Spending;
+namespace Adnumera.Storage.Documents;
 
 /// <summary>What was spent, by what.</summary>
 public sealed class SpendTable(SqliteConnection company)

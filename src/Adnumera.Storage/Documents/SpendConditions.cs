@@ -1,11 +1,10 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Spending;
-using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Dapper;
 
-namespace Adnumera.Storage.Spending;
+namespace Adnumera.Storage.Documents;
 
 // The documents behind a figure of spending, as conditions of a list: the same that Core.Spending.Spends counts there.
 internal static class SpendConditions
