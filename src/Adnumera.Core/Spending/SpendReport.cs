@@ -66,6 +66,9 @@ public static class SpendReport
         }
     }
 
+    /// <summary>Whether a list of documents is grouped by it; all spending is.</summary>
+    public static bool GroupsLists(SpendBy by) => by is not (SpendBy.Project or SpendBy.Account);
+
     /// <summary>The grouping whose parts one is made of.</summary>
     public static SpendBy PartsOf(SpendBy by) =>
         by switch

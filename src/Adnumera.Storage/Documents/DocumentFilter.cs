@@ -14,6 +14,12 @@ public sealed record DocumentFilter
     /// <summary>Only what is in the ledger or on its way there.</summary>
     public bool IsSent { get; init; }
 
+    /// <summary>Only what is neither posted, nor on its way, nor set aside.</summary>
+    public bool IsOpen { get; init; }
+
+    /// <summary>Only what the ledger took of a dispatch.</summary>
+    public long? Dispatch { get; init; }
+
     /// <summary>Only what was read back from the ledger.</summary>
     public bool IsRead { get; init; }
 

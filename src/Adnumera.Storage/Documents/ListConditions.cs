@@ -135,12 +135,17 @@ internal sealed class ListConditions
         }
 
         if (filter.IsSent)
+            InStates(s => s.IsSent());
+        if (filter.IsOpen)
+            InStates(s => s.IsOpen());
+        if (filter.Dispatch is { } dispatch)
         {
-            var sent = string.Join(
-                ", ",
-                Enum.GetValues<DocumentState>().Where(s => s.IsSent()).Select(s => $"'{Words<DocumentState>.Of(s)}'")
+            Parameters.Add("dispatch", dispatch);
+            const string Taken = "i.dispatch_id = @dispatch and i.state = 'accepted' and i.kind = 'entry'";
+            Add(
+                $"select i.document_id as id from instruction i where {Taken}",
+                $"exists (select 1 from instruction i where i.document_id = d.id and {Taken})"
             );
-            Add($"select id from document where state in ({sent})", $"+d.state in ({sent})", isOwn: true);
         }
 
         if (filter.IsRead)
@@ -229,6 +234,12 @@ internal sealed class ListConditions
             $"({orSaid} or exists (select 1 {numbers} and {Claims}) "
                 + $"or d.payment_account_choice <> '' and d.payment_account_choice in ({chosen}))"
         );
+    }
+
+    private void InStates(Func<DocumentState, bool> fits)
+    {
+        var states = string.Join(", ", Enum.GetValues<DocumentState>().Where(fits).Select(s => $"'{Words<DocumentState>.Of(s)}'"));
+        Add($"select id from document where state in ({states})", $"+d.state in ({states})", isOwn: true);
     }
 
     private void Days(string column, DayRange days) =>

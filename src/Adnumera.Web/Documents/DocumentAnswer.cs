@@ -160,6 +160,12 @@ public sealed record DocumentAnswer
     /// <summary>By how much its total differs from its lines; zero where they agree.</summary>
     public required string OutBy { get; init; }
 
+    /// <summary>What its lines come to.</summary>
+    public required string LinesTotal { get; init; }
+
+    /// <summary>How many characters the ledger takes, of a reference that has more; 0 for one that fits.</summary>
+    public required int LongestReference { get; init; }
+
     /// <summary>The kind that it is where its amounts are turned; none where there is none.</summary>
     public required DocumentKind? OtherKind { get; init; }
 

@@ -91,6 +91,8 @@ internal static class DocumentPage
             Note = stored.Edits.Note,
             EntryDateChoice = Day.Text(document.EntryDateChoice),
             OutBy = Money(document.Total - document.Lines.Sum(l => l.Net + l.Tax)),
+            LinesTotal = Money(document.Lines.Sum(l => l.Net + l.Tax)),
+            LongestReference = composed.Reasons.OfType<HoldReason.TextTooLong>().FirstOrDefault()?.Longest ?? 0,
             OtherKind = document.Kind.Row().Opposite,
             FirstOpenDay = Day.Text(FirstOpenDay(company, stored.EntryDate)),
             Dispatch = outbox.Count > 0 ? outbox[^1].DispatchId : 0,

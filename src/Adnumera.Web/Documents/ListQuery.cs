@@ -17,6 +17,12 @@ public sealed record ListQuery
     /// <summary>Only what is in the ledger or on its way there.</summary>
     public bool? Sent { get; init; }
 
+    /// <summary>Only what is neither posted, nor on its way, nor set aside.</summary>
+    public bool? Open { get; init; }
+
+    /// <summary>Only what the ledger took of a dispatch.</summary>
+    public long? Dispatch { get; init; }
+
     /// <summary>Only what was read back from the ledger.</summary>
     public bool? ReadBack { get; init; }
 
@@ -103,6 +109,8 @@ public sealed record ListQuery
             State = State?.ReadOrNone("state"),
             Source = Source,
             IsSent = Sent == true,
+            IsOpen = Open == true,
+            Dispatch = Dispatch,
             IsRead = ReadBack == true,
             Period = Dates.PeriodOrAll(Period),
             NoticedOn = Noticed == true ? today : null,

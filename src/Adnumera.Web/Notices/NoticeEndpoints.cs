@@ -133,8 +133,8 @@ internal static class NoticeEndpoints
             NoticeKind.HeldAmount => "state=held&order=largest",
             NoticeKind.HeldAge => $"state=held&order=earliest&dateTo={Iso.Text(today.AddDays(-choice.Days - 1))}",
             NoticeKind.ReceiptMissing => $"kind=card_charge&attachment=false&amountFrom={AmountText.Format(choice.Amount, currency.Digits)}"
-                + $"&dateFrom={Iso.Text(today.AddDays(-ReceiptsFor))}",
-            NoticeKind.LockNears => $"period={Iso.Period(today.AddMonths(-1))}&state=held",
+                + $"&dateFrom={Iso.Text(today.AddDays(-ReceiptsFor))}&spentScope=spent",
+            NoticeKind.LockNears => $"period={Iso.Period(today.AddMonths(-1))}&open=true",
             NoticeKind.Failed or NoticeKind.PriceMoved => "",
         };
 

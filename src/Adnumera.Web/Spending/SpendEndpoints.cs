@@ -8,6 +8,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Web.Documents;
+using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
@@ -22,6 +23,7 @@ internal static class SpendEndpoints
         company.MapGet("spend", Spend).WithTags("Spend").Needs(Right.Read);
         company.MapGet("spend/file", File).WithTags("Spend").Needs(Right.Read).ExcludeFromDescription();
         company.MapGet("documents/totals", Totals).WithTags("Documents").Needs(Right.Read);
+        company.MapGet("documents/totals/file", TotalsFile).Needs(Right.Read).ExcludeFromDescription();
     }
 
     private static SpendAnswer Spend([AsParameters] SpendQuery query, CompanyBooks books) => books.File.Read(c => Of(c, query));
@@ -58,14 +60,11 @@ internal static class SpendEndpoints
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         var groups = Groups(c, table.Cells(by, over, from, to, scope), by);
         var every = SpendReport.Of(SpendBy.Month, table.Cells(SpendBy.Month, over, null, null, scope), Core.Mapping.PaymentAccounts.None);
-        var months = Months(groups, first, last);
-        IReadOnlyDictionary<string, Tally>? before = null;
-        if (first is { } start)
-        {
-            var count = months.Count > 0 ? months.Count : 1;
-            var (earlier, end) = (Month(start.AddMonths(-count)), Month(start.AddMonths(-1)));
-            before = Groups(c, table.Cells(by, over, earlier, end, scope), by).ToDictionary(g => g.Value, g => g.Total);
-        }
+        var months = SpendMonths.Of(groups, first, last);
+        var earlier = SpendMonths.Before(first, months.Count);
+        IReadOnlyDictionary<string, Tally>? before = earlier is { } e
+            ? Groups(c, table.Cells(by, over, e.From, e.To, scope), by).ToDictionary(g => g.Value, g => g.Total)
+            : null;
 
         var sources = SpendReport.Of(SpendBy.Source, table.Cells(SpendBy.Source, over, from, to, scope), Core.Mapping.PaymentAccounts.None);
         var title = SpendTitles.Of(c, by, groups.Select(g => g.Value).Concat(before?.Keys ?? []));
@@ -97,10 +96,35 @@ internal static class SpendEndpoints
         TallyText Standing(SpendStanding standing) => TallyText.Of(table.Standing(standing, over, from, to), currency);
     }
 
+    private static IResult TotalsFile(
+        [AsParameters] ListQuery list,
+        Word<SpendBy> by,
+        Word<SpendOver>? over,
+        Word<TableForm>? form,
+        CompanyBooks books
+    )
+    {
+        var words = Words<SpendBy>.Of(by.Read("by")).Replace('_', ' ');
+        IReadOnlyList<TableCell> Row(string title, long documents, string money) =>
+            [title, TableCell.Amount(documents.ToString(CultureInfo.InvariantCulture)), TableCell.Amount(money)];
+        return TableFile.Of(
+            $"documents by {words}",
+            form,
+            [words, "documents", "money"],
+            Totals(list, by, over, books).Groups.Select(g => Row(g.Title, g.Documents, g.Money))
+        );
+    }
+
     private static ListTotalsAnswer Totals([AsParameters] ListQuery list, Word<SpendBy> by, Word<SpendOver>? over, CompanyBooks books)
     {
         var today = books.Today;
         var grouping = by.Read("by");
+        if (!SpendReport.GroupsLists(grouping))
+            throw new RefusedException(
+                "by",
+                $"A list is not grouped by {Words<SpendBy>.Of(grouping)}; see the spending for that. Nothing was changed.",
+                StatusCodes.Status400BadRequest
+            );
         return books.File.Read(c =>
         {
             var currency = new CompanyTable(c).Currency();
@@ -125,23 +149,4 @@ internal static class SpendEndpoints
 
     private static IReadOnlyList<SpendGroup> Groups(SqliteConnection company, IReadOnlyList<SpendCell> cells, SpendBy by) =>
         SpendReport.Of(by, cells, ChoiceTable.Of(company).PaymentAccounts);
-
-    // Every month from the first to the last, also one in which nothing was spent.
-    private static List<string> Months(IReadOnlyList<SpendGroup> groups, DateOnly? first, DateOnly? last)
-    {
-        var spent = groups.SelectMany(g => g.Months.Keys).Where(m => m.Length == 7).Distinct().Order(StringComparer.Ordinal).ToList();
-        if (spent.Count == 0 && (first is null || last is null))
-            return first is { } only ? [Month(only)] : [];
-        var (from, to) = (first is { } f ? Month(f) : spent[0], last is { } l ? Month(l) : spent[^1]);
-        var months = new List<string>();
-        for (
-            var month = DateOnly.ParseExact($"{from}-01", "yyyy-MM-dd", CultureInfo.InvariantCulture);
-            string.CompareOrdinal(Month(month), to) <= 0;
-            month = month.AddMonths(1)
-        )
-            months.Add(Month(month));
-        return months;
-    }
-
-    private static string Month(DateOnly day) => day.ToString("yyyy-MM", CultureInfo.InvariantCulture);
 }

@@ -69,4 +69,31 @@ public sealed class SpendsTests
         Assert.Equal(stands is SpendStanding.Waiting or SpendStanding.Posted, SpendScope.Spent.Standings().Contains(stands));
         Assert.Equal(stands is SpendStanding.Posted, SpendScope.Posted.Standings().Contains(stands));
     }
+
+    [Theory]
+    [InlineData(null, null, "2026-09 2026-10 2026-11")]
+    [InlineData("2026-08", null, "2026-08 2026-09 2026-10 2026-11")]
+    [InlineData(null, "2026-12", "2026-09 2026-10 2026-11 2026-12")]
+    [InlineData("2026-10", "2026-10", "2026-10")]
+    [InlineData("2026-12", null, "")]
+    public void Months_go_on_without_a_gap(string? first, string? last, string months)
+    {
+        var groups = SpendReport.Of(
+            SpendBy.Supplier,
+            [new("A", "2026-09", "2026-09", new Tally(1, 1)), new("B", "2026-11", "2026-11", new Tally(1, 1))],
+            PaymentAccounts.None
+        );
+        DateOnly? Day(string? month) => month is null ? null : DateOnly.ParseExact($"{month}-01", "yyyy-MM-dd");
+        Assert.Equal(months, string.Join(' ', SpendMonths.Of(groups, Day(first), Day(last))));
+        Assert.Empty(SpendMonths.Of([], null, null));
+        Assert.Equal(["2026-10"], SpendMonths.Of([], Day("2026-10"), null));
+    }
+
+    [Fact]
+    public void Spending_is_held_against_as_many_months_before()
+    {
+        Assert.Null(SpendMonths.Before(null, 3));
+        Assert.Equal(("2026-07", "2026-09"), SpendMonths.Before(new DateOnly(2026, 10, 1), 3));
+        Assert.Equal(("2025-12", "2025-12"), SpendMonths.Before(new DateOnly(2026, 1, 1), 0));
+    }
 }

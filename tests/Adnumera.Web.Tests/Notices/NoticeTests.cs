@@ -18,6 +18,7 @@ public sealed class NoticeTests() : ConnectedHouse("administrator")
         await client.TakeIn(
             Header
                 + Bill(1, "Sundries", total: "6000.00", day: "2026-10-01")
+                + Bill(3, day: "2026-10-02")
                 + "Company card,C1,card_charge,2026-11-11,,Tarn Mill,,,,90.00,1,Thread,Leather,90.00\n"
         );
         var heard = await client.Get("notices/own");
@@ -57,6 +58,11 @@ public sealed class NoticeTests() : ConnectedHouse("administrator")
             }
         );
         Assert.Contains("receipt_missing", Kinds(chosen));
+        var receipts = chosen.GetProperty("notices").EnumerateArray().Single(n => n.GetProperty("kind").GetString() == "receipt_missing");
+        Assert.Equal(
+            receipts.GetProperty("documents").GetInt64(),
+            (await client.Get($"documents?{receipts.GetProperty("list").GetString()}")).GetProperty("documents").GetInt64()
+        );
         Assert.DoesNotContain("receipt_missing", Kinds(await reader.Get("notices/own")));
         foreach (
             var wrong in (object[])

@@ -74,6 +74,11 @@ public sealed class ChoiceTests() : ConnectedHouse("administrator")
         );
         var page = await client.Get($"dispatches/{all[0]}");
         Assert.Equal("100.00", page.GetProperty("accounts")[1].GetProperty("debit").GetString());
+        foreach (var total in page.GetProperty("accounts").EnumerateArray())
+            Assert.Equal(
+                Documents(total),
+                Documents(await client.Get($"documents?dispatch={all[0]}&account={total.GetProperty("account").GetString()}"))
+            );
         var outcomes = page.GetProperty("outcomes").GetArrayLength();
         Assert.Equal(outcomes - 1, (await client.Get($"dispatches/{all[0]}?skip=1")).GetProperty("outcomes").GetArrayLength());
         var posted = await client.Get("documents/1");

@@ -102,9 +102,17 @@ public sealed class SpendTests() : ConnectedHouse("administrator")
         using var sheet = new MemoryStream(await xlsx.Content.ReadAsByteArrayAsync());
         var rows = sheet.Query(useHeaderRow: true).Cast<IDictionary<string, object>>().ToList();
         Assert.Equal([7.5, 100, 40], rows.Select(r => Convert.ToDouble(r["total"], CultureInfo.InvariantCulture)));
+        using var grouped = await client.Send(HttpMethod.Get, Client.In("documents/totals/file?by=category&kind=bill"));
+        Assert.EndsWith(
+            "category,documents,money\r\nLeather,1,100.00\r\nGlue,1,40.00\r\n'=Sundries,1,7.50\r\n",
+            await grouped.Content.ReadAsStringAsync(),
+            StringComparison.Ordinal
+        );
         using var spend = await client.Send(HttpMethod.Get, Client.In("spend/file?by=category"));
         Assert.Contains("'=Sundries", await spend.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.BadRequest, (await client.Refused(HttpMethod.Get, "documents/file?columns=secrets")).Status);
+        foreach (var by in (string[])["project", "account"])
+            Assert.Equal(HttpStatusCode.BadRequest, (await client.Refused(HttpMethod.Get, $"documents/totals?by={by}&kind=bill")).Status);
     }
 
     [Fact]

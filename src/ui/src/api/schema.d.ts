@@ -777,6 +777,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -2876,6 +2878,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -2978,6 +2982,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -3836,6 +3842,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -3941,6 +3949,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -6305,6 +6315,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -6459,6 +6471,8 @@ export interface paths {
                     state?: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
                     source?: string;
                     sent?: boolean;
+                    open?: boolean;
+                    dispatch?: number;
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
@@ -11827,6 +11841,9 @@ export interface components {
             note: string;
             entryDateChoice: string;
             outBy: string;
+            linesTotal: string;
+            /** Format: int32 */
+            longestReference: number;
             otherKind: null | components["schemas"]["DocumentKind"];
             firstOpenDay: string;
             /** Format: int64 */

@@ -1,6 +1,9 @@
 <script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query';
+  import { answer, api } from '../api/client';
   import { words } from '../amounts/format';
   import DayField from '../frame/DayField.svelte';
+  import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { dimensions as allDimensions, ledgerValues, paymentAccounts } from '../ledger/values';
   import type { Needs, Reason, Said } from './bulk';
@@ -11,8 +14,21 @@
   const values = ledgerValues();
   const dimensions = allDimensions();
   const cards = paymentAccounts();
+  const categories = createQuery(() => ({
+    queryKey: [place.company, 'values', 'category'],
+    queryFn: () =>
+      answer(
+        api.GET('/api/companies/{companyId}/mapping/{kind}/values', {
+          params: { path: { companyId: place.company, kind: 'category' } },
+        }),
+      ),
+    enabled: needs === 'category',
+  }));
   const reasons: Reason[] = ['private', 'duplicate', 'already_in_ledger', 'other'];
-  const offered = (kind: string) => (values.data ?? []).filter((v) => v.kind === kind && v.active && !v.hidden);
+  const offered = (kind: string) =>
+    kind === 'category'
+      ? (categories.data?.rows ?? []).map((r) => r.value)
+      : (values.data ?? []).filter((v) => v.kind === kind && v.active && !v.hidden).map((v) => v.name);
   const id = $props.id();
 </script>
 
@@ -26,7 +42,7 @@
 {:else if needs === 'category' || needs === 'supplier' || needs === 'employee'}
   <input class="field w-56" aria-label={`The ${needs}`} list={id} bind:value={said.value} />
   <datalist {id}
-    >{#each offered(needs) as v (v.id)}<option value={v.name}></option>{/each}</datalist
+    >{#each offered(needs) as v (v)}<option value={v}></option>{/each}</datalist
   >
 {:else if needs === 'dimension'}
   <select class="field" aria-label="Which" bind:value={said.dimension}>
@@ -35,7 +51,7 @@
   </select>
   <input class="field w-48" aria-label="The value" list={id} bind:value={said.value} />
   <datalist {id}
-    >{#each offered(said.dimension) as v (v.id)}<option value={v.name}></option>{/each}</datalist
+    >{#each offered(said.dimension) as v (v)}<option value={v}></option>{/each}</datalist
   >
 {:else if needs === 'reason'}
   <select class="field" aria-label="Why" bind:value={said.reason}>

@@ -25,7 +25,7 @@
   const offered = $derived((what: string) => (values.data ?? []).filter((v) => v.kind === what && v.active && !v.hidden));
   const line = $derived(d.lines.find((l) => l.number === reason.line));
   const abs = (amount: string) => amount.replace('-', '');
-  const shorter = $derived(d.entryReference.slice(0, Number(/takes (\d+)/.exec(reason.detail)?.[1] ?? 30)).trim());
+  const shorter = $derived(d.entryReference.slice(0, d.longestReference || undefined).trim());
 
   let text = $state('');
   const dimension = $derived(reason.reason === 'dimension_missing' ? reason.value : '');

@@ -9,12 +9,11 @@
   let text = $state('');
   const abs = (amount: string) => amount.replace('-', '');
   const balance = (edit: Parameters<Deciding['edit']>[0], done: string) => void deciding.edit(edit, done);
-  const correct = $derived((Number(d.total) - Number(d.outBy)).toFixed(d.total.split('.')[1]?.length ?? 0));
 </script>
 
 <span class="flex flex-wrap items-center justify-end gap-2">
-  <button class="btn plain" onclick={() => balance({ total: correct }, 'The total is corrected.')}
-    >The total is {money(correct)}</button
+  <button class="btn plain" onclick={() => balance({ total: d.linesTotal }, 'The total is corrected.')}
+    >The total is {money(d.linesTotal)}</button
   >
   <form
     class="flex gap-2"

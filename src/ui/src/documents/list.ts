@@ -8,6 +8,8 @@ export const narrowings = [
   'source',
   'sent',
   'readBack',
+  'open',
+  'dispatch',
   'kind',
   'reason',
   'reasonValue',
@@ -67,10 +69,11 @@ export const asked = (list: List) =>
 /** A document's address, with the list that one came from. */
 export const documentIn = (id: number, list: List) => place.to(`arrivals/${id}`, list);
 
-/** The address of a file of the list. */
+/** The address of a file of what is shown: the documents with their columns, or the groups. */
 export function fileOf(list: List, form: 'csv' | 'xlsx', columns: readonly string[]) {
-  const query = new URLSearchParams({ ...(asked(list) as List), form, columns: columns.join(' ') });
-  return `/api/companies/${place.company}/documents/file?${query}`;
+  const shown: List = list.group ? { by: list.group, ...(list.over ? { over: list.over } : {}) } : { columns: columns.join(' ') };
+  const query = new URLSearchParams({ ...(asked(list) as List), form, ...shown });
+  return `/api/companies/${place.company}/documents/${list.group ? 'totals/file' : 'file'}?${query}`;
 }
 
 const range = (from: string | undefined, to: string | undefined, show: (text: string) => string) =>
@@ -103,6 +106,8 @@ export function narrowedBy(list: List): { names: string[]; says: string }[] {
     ...(spent.some((name) => list[name]) ? [{ names: spent, says: spentIn(list) }] : []),
     ...one('arrival', () => 'of one file'),
     ...one('sent', () => 'sent to the ledger'),
+    ...one('open', () => 'neither posted nor set aside'),
+    ...one('dispatch', () => 'taken in one dispatch'),
     ...one('readBack', () => 'read back from the ledger'),
     ...one('text', () => `“${list.text}”`),
     ...one('noticed', () => 'worth noticing'),

@@ -60,7 +60,10 @@
       </section>
       <section class="print:mt-6">
         <h2>What the ledger took, by account</h2>
-        {#if first.accounts.length > 0}<AccountTotals totals={first.accounts} />{:else}<p class="text-soft">Nothing.</p>{/if}
+        {#if first.accounts.length > 0}<AccountTotals
+            totals={first.accounts}
+            within={{ period: '', dispatch: String(id) }}
+          />{:else}<p class="text-soft">Nothing.</p>{/if}
       </section>
     </div>
   {/if}

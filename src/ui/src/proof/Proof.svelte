@@ -89,7 +89,7 @@
             )}, {money(p.atStake)} in question{/if}
         </h1>
         <p class="text-soft mt-1">
-          {#if p.done}{p.proved} of {many(p.intended, 'entry', 'entries')} that were read back {place.period
+          {#if p.done}{p.proved.toLocaleString('en')} of {many(p.intended, 'entry', 'entries')} that were read back {place.period
               ? `of ${period(place.period)}`
               : 'so far'} are proved. Last read back {instant(p.at)} by {p.who}, {day(p.firstDay)} to {day(p.lastDay)}.
           {:else}The ledger is read back and compared with what was sent, document by document and account by account.{/if}

@@ -59,11 +59,15 @@
           >{#if s.before !== null}, {money(s.before)} in the {s.months.length > 1 ? `${s.months.length} months` : 'month'} before{/if}.
           {#if shown.scope !== 'arrived' && s.moved.documents + s.setAside.documents > 0}
             Not among them:
-            {#if s.moved.documents > 0}<a class="quiet" href={place.href('arrivals', { kind: 'transfer' })}
+            {#if s.moved.documents > 0}<a
+                class="quiet"
+                href={place.href('arrivals', { ...behind({ ...shown, scope: 'arrived' }, null, null), kind: 'transfer' })}
                 >{many(s.moved.documents, 'transfer')}</a
               >
               between own accounts, {money(s.moved.money)}{s.setAside.documents > 0 ? ';' : '.'}{/if}
-            {#if s.setAside.documents > 0}<a class="quiet" href={place.href('arrivals', { state: 'set_aside' })}
+            {#if s.setAside.documents > 0}<a
+                class="quiet"
+                href={place.href('arrivals', { ...behind({ ...shown, scope: 'arrived' }, null, null), state: 'set_aside' })}
                 >{many(s.setAside.documents, 'document')}</a
               >
               set aside, {money(s.setAside.money)}.{/if}
