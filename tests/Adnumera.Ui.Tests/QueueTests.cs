@@ -26,6 +26,7 @@ public sealed class QueueTests(DemoHouse demo) : IClassFixture<DemoHouse>
     public void Many_are_selected_decided_and_taken_back_with_keys_alone()
     {
         browser.Go("bindery/arrivals?state=held&order=largest");
+        browser.Heading("Arrivals");
         browser.Row("2291");
         // The first row is ready for the arrow keys; Space selects, Shift takes the next one in.
         browser.Press(Keys.ArrowDown);
@@ -76,6 +77,7 @@ public sealed class QueueTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Press(Keys.Escape);
 
         browser.Go("bindery/arrivals?state=held&order=largest");
+        browser.Heading("Arrivals");
         browser.Row("2291");
         browser.Press("h");
         browser.Heading("bill 2291");

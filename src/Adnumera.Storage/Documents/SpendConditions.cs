@@ -10,7 +10,13 @@ namespace Adnumera.Storage.Documents;
 internal static class SpendConditions
 {
     private const string NotZero = "(l.net <> 0 or l.tax <> 0)";
-    private const string Line = "iif(d.signed_total = d.total, 1, -1) * sum(l.net + l.tax)";
+    private static readonly string Line = $"{Side} * sum(l.net + l.tax)";
+
+    /// <summary>1, or -1 where a document's kind takes back; the kind says, for a document that comes to nothing has no sign.</summary>
+    public static string Side =>
+        "iif(d.kind in ("
+        + string.Join(", ", Enum.GetValues<DocumentKind>().Where(k => k.Reverses()).Select(k => $"'{Words<DocumentKind>.Of(k)}'"))
+        + "), -1, 1)";
 
     /// <summary>What narrows to them.</summary>
     /// <param name="spend">The figure.</param>

@@ -69,7 +69,7 @@ public sealed class SpendTable(SqliteConnection company)
         return Read(
             $"""
             with narrowed as materialized (select d.id, {string.Format(null, Money, "d.signed_total")} as money,
-                {string.Format(null, Money, "iif(d.signed_total = d.total, 1, -1)")} as side from document d where {where}),
+                {string.Format(null, Money, SpendConditions.Side)} as side from document d where {where}),
               part as materialized (
                 select n.id, n.money as whole, l.category_key as key, sum(n.side * (l.net + l.tax)) as money
                 from narrowed n cross join document_line l on l.document_id = n.id and l.category_key <> '' and (l.net <> 0 or l.tax <> 0)

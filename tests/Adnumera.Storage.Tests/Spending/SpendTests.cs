@@ -137,39 +137,62 @@ public sealed class SpendTests : IDisposable
     }
 
     [Fact]
-    public void A_list_adds_up_by_each_grouping_as_the_kept_totals_do()
-    {
-        Any.Array[40]
-            .Sample(
-                made =>
-                {
-                    With(made);
-                    foreach (
-                        var by in (SpendBy[])
-                            [SpendBy.PaymentAccount, SpendBy.Cardholder, SpendBy.Category, SpendBy.Supplier, SpendBy.Source, SpendBy.Month]
-                    )
-                    foreach (var over in Enum.GetValues<SpendOver>())
+    public void A_list_adds_up_by_each_grouping_as_the_kept_totals_do() =>
+        Any.Array[40].Sample(made => ListsAsKept(made), iter: 2, threads: 1);
+
+    [Fact]
+    public void The_lines_of_a_credit_that_comes_to_nothing_are_taken_back_too() =>
+        ListsAsKept([
+            Bill(1) with
+            {
+                Kind = DocumentKind.SupplierCredit,
+                Total = 0,
+                Lines =
+                [
+                    new DocumentLine
                     {
-                        IReadOnlyList<(string, long, long)> Groups(DocumentFilter filter) =>
-                            Read(c =>
-                                SpendReport
-                                    .Of(by, new SpendTable(c).Cells(filter, by, over), ChoiceTable.Of(c).PaymentAccounts)
-                                    .Select(g => (g.Value, g.Total.Documents, g.Total.Money))
-                                    .Order()
-                                    .ToList()
-                            );
-                        // All that arrived, once by the kept totals and once by a filter that leaves all.
-                        Assert.Equal(
-                            Groups(new DocumentFilter()),
-                            Groups(new DocumentFilter { Date = new DayRange(new DateOnly(2020, 1, 1), null) })
-                        );
-                        var held = new DocumentFilter { State = DocumentState.Held };
-                        Assert.Equal(Read(c => new DocumentList(c).Total(held)).Money, Groups(held).Sum(g => g.Item3));
-                    }
-                },
-                iter: 2,
-                threads: 1
-            );
+                        Number = 1,
+                        Category = "Leather",
+                        Net = 6,
+                    },
+                    new DocumentLine
+                    {
+                        Number = 2,
+                        Category = "Sundries",
+                        Net = -6,
+                    },
+                ],
+            },
+        ]);
+
+    // All that arrived, once by the kept totals and once by a filter that leaves all.
+    private void ListsAsKept(Document[] made)
+    {
+        With(made);
+        SpendBy[] groupings =
+        [
+            SpendBy.PaymentAccount,
+            SpendBy.Cardholder,
+            SpendBy.Category,
+            SpendBy.Supplier,
+            SpendBy.Source,
+            SpendBy.Month,
+        ];
+        foreach (var by in groupings)
+        foreach (var over in Enum.GetValues<SpendOver>())
+        {
+            IReadOnlyList<(string, long, long)> Groups(DocumentFilter filter) =>
+                Read(c =>
+                    SpendReport
+                        .Of(by, new SpendTable(c).Cells(filter, by, over), ChoiceTable.Of(c).PaymentAccounts)
+                        .Select(g => (g.Value, g.Total.Documents, g.Total.Money))
+                        .Order()
+                        .ToList()
+                );
+            Assert.Equal(Groups(new DocumentFilter()), Groups(new DocumentFilter { Date = new DayRange(new DateOnly(2020, 1, 1), null) }));
+            var held = new DocumentFilter { State = DocumentState.Held };
+            Assert.Equal(Read(c => new DocumentList(c).Total(held)).Money, Groups(held).Sum(g => g.Item3));
+        }
     }
 
     private ListTotal List(SpendNarrowing spend)

@@ -23,7 +23,7 @@ create temp table fact as
     case when d.kind = 'transfer' or d.payment_account_choice = '' then d.payment_account_key
       else coalesce((select a.name_key from payment_account a where a.name = d.payment_account_choice), upper(d.payment_account_choice)) end as paid,
     case when d.currency = c.currency then d.signed_total else 0 end as money,
-    case when d.currency <> c.currency then 0 when d.signed_total = d.total then 1 else -1 end as side
+    case when d.currency <> c.currency then 0 when d.kind in ('supplier_credit', 'card_refund') then -1 else 1 end as side
   from document d left join arrival a on a.id = d.arrival_id join company c;
 create temp table part as
   select 'category' as spent_by, f.id, l.category_key as key, sum(f.side * (l.net + l.tax)) as money
