@@ -211,6 +211,22 @@ public sealed class EverySchemaTests : IDisposable
                     "insert into difference_cell (proof_id, day, kind, differences, stake) "
                         + "select proof_id, day, kind, 1, iif(kind = 'date', 0, amount) from difference"
                 );
+            // From here on what writes a document keeps what was spent.
+            if (scripts >= 22)
+                foreach (var (by, key, standing, day, arrived, documents, money) in new SpendTable(file).Recount().Recount)
+                    file.Execute(
+                        "insert into spend_cell values (@by, @key, @standing, @day, @arrived, @documents, @money)",
+                        new
+                        {
+                            by,
+                            key,
+                            standing,
+                            day,
+                            arrived,
+                            documents,
+                            money,
+                        }
+                    );
         }
 
         return path;

@@ -58,6 +58,18 @@ public sealed class QueueTests(DemoHouse demo) : IClassFixture<DemoHouse>
     }
 
     [Fact]
+    public void Rows_with_several_controls_are_reached_by_arrows_and_entered_by_Enter()
+    {
+        browser.Go("bindery/set-up/suppliers");
+        browser.Heading("the same");
+        browser.Find("//tbody/tr[@tabindex]");
+        browser.Press(Keys.ArrowDown);
+        browser.Wait(_ => Focused("(//tbody/tr[@tabindex])[1]"), "the first row");
+        browser.Press(Keys.Enter);
+        browser.Wait(_ => Focused("((//tbody/tr[@tabindex])[1]//*[self::a or self::button])[1]"), "its first control");
+    }
+
+    [Fact]
     public void What_is_held_is_worked_through_with_one_key_each()
     {
         browser.Go("bindery/arrivals?kind=expense_claim");
@@ -66,6 +78,7 @@ public sealed class QueueTests(DemoHouse demo) : IClassFixture<DemoHouse>
         browser.Heading("Why it waits");
         browser.Text("1 of ");
         browser.Find("//*[@data-way='1']");
+        browser.Link("Decide it once");
         Check("the queue");
         // A way on is taken by its number: a field is gone into, a button is pressed.
         browser.Press("1");

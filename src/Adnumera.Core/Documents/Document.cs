@@ -39,6 +39,9 @@ public sealed record Document
     /// <summary>The employee, as the source spells it.</summary>
     public string Employee { get; init; } = "";
 
+    /// <summary>Whether a person put the employee right.</summary>
+    public bool IsEmployeePutRight { get; init; }
+
     /// <summary>What the source says of the payment account, such as the final digits of a card.</summary>
     public string PaymentAccount { get; init; } = "";
 

@@ -83,20 +83,31 @@ public static class Spends
             return Parts(by, document.Lines.Where(l => !l.IsZero).Select(l => (value(l), side * (l.Net + l.Tax))), Folded.Comparer);
         }
 
-        IEnumerable<SpentPart> Parts(SpendBy by, IEnumerable<(string Value, long Money)> shares, IEqualityComparer<string> same)
-        {
-            var rest = whole;
-            var isNamed = false;
-            foreach (var group in shares.Where(s => s.Value.Length > 0).GroupBy(s => s.Value, same))
-            {
-                var money = group.Sum(s => s.Money);
-                (rest, isNamed) = (rest - money, true);
-                yield return new SpentPart(by, group.First().Value, month, new Tally(1, money));
-            }
+        IEnumerable<SpentPart> Parts(SpendBy by, IEnumerable<(string Value, long Money)> shares, IEqualityComparer<string> same) =>
+            Shares(whole, shares, same).Select(s => new SpentPart(by, s.Value, month, new Tally(1, s.Money)));
+    }
 
-            if (rest != 0 || !isNamed)
-                yield return new SpentPart(by, "", month, new Tally(1, rest));
+    /// <summary>What of a document stands under each value: what its lines make of it, and the rest under none.</summary>
+    /// <param name="whole">The document's signed total.</param>
+    /// <param name="lines">The value and the signed money of each line that is not zero.</param>
+    /// <param name="same">Which values are one.</param>
+    public static IEnumerable<(string Value, long Money)> Shares(
+        long whole,
+        IEnumerable<(string Value, long Money)> lines,
+        IEqualityComparer<string> same
+    )
+    {
+        var rest = whole;
+        var isNamed = false;
+        foreach (var group in lines.Where(s => s.Value.Length > 0).GroupBy(s => s.Value, same))
+        {
+            var money = group.Sum(s => s.Money);
+            (rest, isNamed) = (rest - money, true);
+            yield return (group.First().Value, money);
         }
+
+        if (rest != 0 || !isNamed)
+            yield return ("", rest);
     }
 
     private static bool IsSpent(EntryLine line) => line.Rung is not (EntryRung.Offset or EntryRung.Prepaid);

@@ -21,6 +21,9 @@ public enum StandingField
     /// <summary>The supplier.</summary>
     Supplier,
 
+    /// <summary>The employee.</summary>
+    Employee,
+
     /// <summary>The payment account, by the text that the mapping knows it by.</summary>
     PaymentAccount,
 
@@ -149,6 +152,7 @@ public readonly record struct StandingUse(long Decision, long Line, StandingEffe
             StandingField.CostCode => line?.CostCode ?? "",
             StandingField.Dimension => Effect.Dimension is { } dimension ? line?.Dimensions[dimension] ?? "" : "",
             StandingField.Supplier => said.Supplier,
+            StandingField.Employee => said.Employee,
             StandingField.PaymentAccount => said.PaymentAccount,
             StandingField.Label
             or StandingField.PrivateShare

@@ -73,6 +73,7 @@ public sealed class StandingDecisions
         {
             StandingField.PaymentAccount or StandingField.AskPaymentAccount => said.PaymentAccountChoice.Length > 0,
             StandingField.Supplier => said.IsSupplierPutRight,
+            StandingField.Employee => said.IsEmployeePutRight,
             StandingField.PrivateShare => said.Private || said.NotPrivate,
             _ => false,
         };
@@ -93,6 +94,7 @@ public sealed class StandingDecisions
         effect.Field switch
         {
             StandingField.Supplier => document with { Supplier = effect.Value },
+            StandingField.Employee => document with { Employee = effect.Value },
             StandingField.PaymentAccount => document with { PaymentAccount = effect.Value },
             StandingField.PrivateShare => document with { PrivateShare = decimal.Parse(effect.Value, CultureInfo.InvariantCulture) },
             _ => document,

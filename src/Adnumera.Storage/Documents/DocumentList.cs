@@ -1,4 +1,3 @@
-using System.Globalization;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Spending;
@@ -7,88 +6,6 @@ using Dapper;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
-
-/// <summary>The order of a list of documents.</summary>
-public enum DocumentOrder
-{
-    /// <summary>Latest document date first.</summary>
-    Latest,
-
-    /// <summary>Earliest document date first.</summary>
-    Earliest,
-
-    /// <summary>Largest total first.</summary>
-    Largest,
-
-    /// <summary>Smallest total first.</summary>
-    Smallest,
-
-    /// <summary>By supplier.</summary>
-    Supplier,
-
-    /// <summary>By reference.</summary>
-    Reference,
-
-    /// <summary>Due first.</summary>
-    Due,
-
-    /// <summary>Due last, those without a day at the end.</summary>
-    DueLast,
-
-    /// <summary>Earliest entry first.</summary>
-    Entry,
-
-    /// <summary>Latest entry first.</summary>
-    EntryLatest,
-
-    /// <summary>What arrived last, first.</summary>
-    Arrived,
-}
-
-/// <summary>A document in a list.</summary>
-public sealed record DocumentSummary(
-    long Id,
-    string Source,
-    string SourceId,
-    DocumentKind Kind,
-    string Date,
-    string Who,
-    string Reference,
-    string Currency,
-    long SignedTotal,
-    DocumentState State,
-    string Reason,
-    long Reasons,
-    bool Noticed,
-    string SortKey
-)
-{
-    public string Supplier { get; init; } = "";
-
-    public string Employee { get; init; } = "";
-
-    /// <summary>The payment account that counts: a person's choice, else what the source says.</summary>
-    public string PaymentAccount { get; init; } = "";
-
-    public string DueDate { get; init; } = "";
-
-    public string EntryDate { get; init; } = "";
-
-    public string ArrivedAt { get; init; } = "";
-
-    /// <summary>The category of its first line.</summary>
-    public string Category { get; init; } = "";
-
-    /// <summary>The account of its first line.</summary>
-    public string Account { get; init; } = "";
-
-    public long Lines { get; init; }
-
-    /// <summary>Its labels, by the alphabet.</summary>
-    public string Labels { get; init; } = "";
-
-    public long Attachments { get; init; }
-}
 
 /// <summary>How many documents a list has.</summary>
 /// <param name="Documents">How many; where there are more than are counted, how many were.</param>
@@ -126,7 +43,7 @@ public sealed class DocumentList(
     public const int Some = 250_000;
 
     // Where a document is asked by its own columns, it is asked sooner than that so many ids are gathered.
-    private const int SomeOwn = 20_000;
+    private const int SomeOfQuick = 20_000;
 
     /// <summary>So many documents on, a neighbour is looked for before ids are gathered.</summary>
     public const int Steps = 500;
@@ -135,41 +52,41 @@ public sealed class DocumentList(
 
     private static readonly Direction Descending = new("<", ">=", "desc");
 
-    private readonly Dictionary<(DocumentFilter Filter, string Ids, long Most), bool> within = [];
+    private readonly Dictionary<(DocumentFilter Filter, string Ids), long[]?> gathered = [];
+
+    private readonly Dictionary<(DocumentFilter Filter, string Ids), bool> kept = [];
 
     /// <summary>A page after the given cursor (sort key and id).</summary>
     public IReadOnlyList<DocumentSummary> Page(DocumentFilter filter, DocumentOrder order, string? afterKey, long afterId, int most)
     {
-        var (key, descending, number) = Order(order);
+        var key = OrderKey.Of(order);
         var conditions = Conditions(filter);
         var (where, by) = Way(conditions, key);
         var parameters = conditions.Parameters;
         if (afterKey is not null)
         {
-            where += $" and ({by}, d.id) {(descending ? "<" : ">")} (@afterKey, @afterId)";
-            parameters.Add("afterKey", number ? long.Parse(afterKey, CultureInfo.InvariantCulture) : afterKey);
+            var after = key.Values(afterKey).Index().Select(v => (Name: $"@after{v.Index}", v.Item)).ToList();
+            where += $" and ({by}, d.id) {To(key).Compare} ({string.Join(", ", after.Select(v => v.Name))}, @afterId)";
+            foreach (var (name, value) in after)
+                parameters.Add(name, value);
             parameters.Add("afterId", afterId);
         }
 
         parameters.Add("most", most);
-        var way = descending ? "desc" : "asc";
-        return [.. company.Query<SummaryRow>(PageSql(where, by, way), parameters).Select(r => r.ToSummary())];
+        return [.. company.Query<SummaryRow>(PageSql(where, by, key), parameters).Select(r => r.ToSummary())];
     }
 
     /// <summary>The plan by which SQLite finds a page, for holding it against the indexes.</summary>
     public IReadOnlyList<string> Plan(DocumentFilter filter, DocumentOrder order)
     {
-        var (key, descending, _) = Order(order);
+        var key = OrderKey.Of(order);
         var conditions = Conditions(filter);
         var (where, by) = Way(conditions, key);
         conditions.Parameters.Add("most", 1);
         return
         [
             .. company
-                .Query<(long, long, long, string Detail)>(
-                    $"explain query plan {PageSql(where, by, descending ? "desc" : "asc")}",
-                    conditions.Parameters
-                )
+                .Query<(long, long, long, string Detail)>($"explain query plan {PageSql(where, by, key)}", conditions.Parameters)
                 .Select(p => p.Detail),
         ];
     }
@@ -191,7 +108,7 @@ public sealed class DocumentList(
     internal (string Where, DynamicParameters Parameters) Where(DocumentFilter filter)
     {
         var conditions = Conditions(filter);
-        return (Way(conditions, "d.id").Where, conditions.Parameters);
+        return (Way(conditions, OrderKey.Of(DocumentOrder.Arrived)).Where, conditions.Parameters);
     }
 
     /// <summary>How many there are and their money.</summary>
@@ -207,7 +124,7 @@ public sealed class DocumentList(
             return new ListTotal(all, money, false);
         }
 
-        if (!conditions.Narrow.Any(n => IsFew(n, conditions)) && Capped(conditions) > MostCounted)
+        if (!conditions.Narrow.Any(n => n.IsFew) && Capped(conditions) > MostCounted)
             return new ListTotal(MostCounted, 0, true);
         var (documents, sum) = company.QuerySingle<(long, long)>(
             "select count(*), coalesce(sum(case when d.currency = (select currency from company) then d.signed_total else 0 end), 0) "
@@ -220,12 +137,12 @@ public sealed class DocumentList(
     /// <summary>What comes before and after a document in the order of a list, and its place where the list is counted.</summary>
     public ListPlace Around(DocumentFilter filter, DocumentOrder order, long id)
     {
-        var (key, descending, _) = Order(order);
+        var key = OrderKey.Of(order);
         var conditions = Conditions(filter);
         conditions.Parameters.Add("id", id);
-        var (previous, next) = descending ? (Ascending, Descending) : (Descending, Ascending);
+        var (previous, next) = key.IsDescending ? (Ascending, Descending) : (Descending, Ascending);
         var way = new Lazy<(string Where, string By)>(() => Way(conditions, key));
-        long? Neighbour(Direction to) => Near(conditions, key, to) ?? One(conditions, way.Value.Where, way.Value.By, to);
+        long? Neighbour(Direction to) => Near(conditions, key, to) ?? One(conditions, way.Value.Where, way.Value.By, key, to);
         var total = Total(filter);
         long? position =
             total.IsMore || total.Documents > MostCounted
@@ -237,8 +154,10 @@ public sealed class DocumentList(
         return new ListPlace(Neighbour(previous), Neighbour(next), position, total);
     }
 
-    private ListConditions Conditions(DocumentFilter filter) =>
-        new(
+    // What is few is gathered once for a list: its page, its total and its neighbours ask the same.
+    private ListConditions Conditions(DocumentFilter filter)
+    {
+        var conditions = new ListConditions(
             filter,
             spend =>
                 SpendReport.Paid(
@@ -248,31 +167,50 @@ public sealed class DocumentList(
                     new PaymentAccounts([.. new PaymentAccountTable(company).All().Select(a => a.Account)])
                 )
         );
+        for (var place = 0; place < conditions.Narrow.Count; place++)
+        {
+            var question = (filter, conditions.Narrow[place].Ids);
+            if (!gathered.TryGetValue(question, out var ids))
+                gathered[question] = ids =
+                    company.Query<long>($"select id from ({question.Ids}) limit {few + 1}", conditions.Parameters).ToArray() is { } found
+                    && found.Length <= few
+                        ? found
+                        : null;
+            if (ids is not null)
+                conditions.Know(place, ids);
+        }
 
-    // Where many documents are left, the next is a few steps on: these are asked, and no ids gathered.
-    private long? Near(ListConditions conditions, string key, Direction to)
-    {
-        if (conditions.Narrow.Count == 0 || conditions.Narrow.Any(n => IsFew(n, conditions)))
-            return null;
-        var where = conditions.AlongTheOrder(_ => Reach.Many, IsByDate(key));
-        var all = conditions.HeadsAlongTheOrder(IsByDate(key));
-        var last =
-            $"(select {key}, d.id from document d where {all} and {Beyond(key, key, to)} "
-            + $"order by {key} {to.Way}, d.id {to.Way} limit 1 offset {steps})";
-        return One(conditions, $"{where} and ({key}, d.id) {to.Until} {last}", key, to);
+        return conditions;
     }
 
-    private long? One(ListConditions conditions, string where, string by, Direction to) =>
+    // Where many documents are left, the next is a few steps on: these are asked, and no ids gathered.
+    private long? Near(ListConditions conditions, OrderKey key, Direction to)
+    {
+        if (conditions.Narrow.Count == 0 || conditions.Narrow.Any(n => n.IsFew))
+            return null;
+        var where = conditions.AlongTheOrder(_ => Reach.Many, key.Leads);
+        var all = conditions.HeadsAlongTheOrder(key.Leads);
+        var last =
+            $"(select {key.Along}, d.id from document d where {all} and {Beyond(key.Along, key, to)} "
+            + $"order by {Sorted(key, key.Along, to)} limit 1 offset {steps})";
+        return One(conditions, $"{where} and ({key.Along}, d.id) {to.Until} {last}", key.Along, key, to);
+    }
+
+    private long? One(ListConditions conditions, string where, string by, OrderKey key, Direction to) =>
         company.QueryFirstOrDefault<long?>(
-            $"select d.id from document d where {where} and {Beyond(by, by.TrimStart('+'), to)} "
-                + $"order by {by} {to.Way}, d.id {to.Way} limit 1",
+            $"select d.id from document d where {where} and {Beyond(by, key, to)} order by {Sorted(key, by, to)} limit 1",
             conditions.Parameters
         );
 
-    private static string Beyond(string by, string key, Direction to) =>
-        $"({by}, d.id) {to.Compare} ((select {key} from document d where d.id = @id), @id)";
+    private static string Beyond(string by, OrderKey key, Direction to) =>
+        $"({by}, d.id) {to.Compare} (select {key.Along}, d.id from document d where d.id = @id)";
 
-    private static string PageSql(string where, string by, string way) =>
+    private static Direction To(OrderKey key) => key.IsDescending ? Descending : Ascending;
+
+    private static string Sorted(OrderKey key, string by, Direction to) =>
+        string.Concat((by == key.Along ? key.Columns : key.Columns.Select(c => $"+{c}")).Select(c => $"{c} {to.Way}, ")) + $"d.id {to.Way}";
+
+    private static string PageSql(string where, string by, OrderKey key) =>
         $"""
             select d.id as Id, d.source as Source, d.source_id as SourceId, d.kind as Kind, d.document_date as Date,
               coalesce(nullif(d.supplier, ''), nullif(d.employee, ''), d.payment_account) as Who, d.reference as Reference,
@@ -280,8 +218,7 @@ public sealed class DocumentList(
               d.signed_total as SignedTotal, d.state as State,
               coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason
                 limit 1), d.set_aside) as Reason,
-              (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, cast({by} as text) as
-                SortKey,
+              (select count(*) from hold h where h.document_id = d.id) as Reasons, d.notices as Notices, {key.AsText} as SortKey,
               d.supplier as Supplier, d.employee as Employee, coalesce(nullif(d.payment_account_choice, ''), d.payment_account) as
                 PaymentAccount,
               d.due_date as DueDate, d.entry_date as EntryDate, (select a.at from arrival a where a.id = d.arrival_id) as ArrivedAt,
@@ -291,15 +228,15 @@ public sealed class DocumentList(
               coalesce((select group_concat(label, ', ') from (select t.label from document_label t where t.document_id = d.id
                 order by t.label_key)), '') as Labels,
               (select count(*) from attachment t where t.document_id = d.id) as Attachments
-            from document d where {where} order by {by} {way}, d.id {way} limit @most
+            from document d where {where} order by {Sorted(key, by, To(key))} limit @most
             """;
 
     // What is few is gathered by its own index: a plus keeps the order's index out of it. What is many is met along the order.
-    private (string Where, string By) Way(ListConditions conditions, string key)
+    private (string Where, string By) Way(ListConditions conditions, OrderKey key)
     {
         Reach Asked(Narrowing narrow) => How(narrow, conditions);
         if (conditions.Narrow.Any(n => Asked(n) == Reach.Few))
-            return (conditions.Gathered(Asked), $"+{key}");
+            return (conditions.Gathered(Asked), key.Gathered);
         var heads =
             conditions.Heads == ListConditions.Everything
                 ? long.MaxValue
@@ -307,24 +244,25 @@ public sealed class DocumentList(
                     $"select coalesce(sum(documents), 0) from count_cell d where {conditions.Heads}",
                     conditions.Parameters
                 );
-        return heads <= few ? (conditions.Gathered(Asked), $"+{key}") : (conditions.AlongTheOrder(Asked, IsByDate(key)), key);
+        return heads <= few ? (conditions.Gathered(Asked), key.Gathered) : (conditions.AlongTheOrder(Asked, key.Leads), key.Along);
     }
 
     private Reach How(Narrowing narrow, ListConditions conditions) =>
-        IsFew(narrow, conditions) ? Reach.Few
-        : IsWithin(narrow, conditions, narrow.IsOwn ? Math.Min(some, SomeOwn) : some) ? Reach.Some
+        narrow.IsFew ? Reach.Few
+        : IsKept(narrow, conditions) ? Reach.Some
         : Reach.Many;
 
-    private bool IsFew(Narrowing narrow, ListConditions conditions) => IsWithin(narrow, conditions, few);
-
-    // Looked up once for a list: its page, its total and its neighbours ask the same.
-    private bool IsWithin(Narrowing narrow, ListConditions conditions, long most)
+    private bool IsKept(Narrowing narrow, ListConditions conditions)
     {
-        var question = (conditions.Filter, narrow.Ids, most);
-        if (!within.TryGetValue(question, out var answer))
-            within[question] = answer =
+        var question = (conditions.Filter, narrow.Ids);
+        if (!kept.TryGetValue(question, out var answer))
+        {
+            var most = narrow.IsQuick ? Math.Min(some, SomeOfQuick) : some;
+            kept[question] = answer =
                 company.ExecuteScalar<long>($"select count(*) from (select 1 from ({narrow.Ids}) limit {most + 1})", conditions.Parameters)
                 <= most;
+        }
+
         return answer;
     }
 
@@ -337,26 +275,8 @@ public sealed class DocumentList(
             conditions.Parameters
         );
 
-    private static bool IsByDate(string key) => key == "d.document_date";
-
-    /// <summary>Whether an order goes by amount, so that its key is a number.</summary>
-    public static bool IsByAmount(DocumentOrder order) => Order(order).Number;
-
-    private static (string Key, bool Descending, bool Number) Order(DocumentOrder order) =>
-        order switch
-        {
-            DocumentOrder.Latest => ("d.document_date", true, false),
-            DocumentOrder.Earliest => ("d.document_date", false, false),
-            DocumentOrder.Largest => ("d.total", true, true),
-            DocumentOrder.Smallest => ("d.total", false, true),
-            DocumentOrder.Supplier => ("d.supplier_key", false, false),
-            DocumentOrder.Reference => ("d.reference_key", false, false),
-            DocumentOrder.Due => ("d.due_date", false, false),
-            DocumentOrder.DueLast => ("d.due_date", true, false),
-            DocumentOrder.Entry => ("d.entry_date", false, false),
-            DocumentOrder.EntryLatest => ("d.entry_date", true, false),
-            DocumentOrder.Arrived => ("d.id", true, true),
-        };
+    /// <summary>Whether an order goes by a number, so that its key is one.</summary>
+    public static bool IsByNumber(DocumentOrder order) => OrderKey.Of(order).IsNumber;
 
     // A direction along an order: what lies beyond a place, what lies up to one, and the word.
     private readonly record struct Direction(string Compare, string Until, string Way);

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Spending;
@@ -10,8 +11,10 @@ namespace Adnumera.Storage.Documents;
 /// <summary>Something that narrows a list and is no column of a document.</summary>
 /// <param name="Ids">The documents that it leaves, as a query of their <c>id</c> on an index of its own; one may come twice.</param>
 /// <param name="Check">Whether a document <c>d</c> is among them.</param>
-/// <param name="IsOwn">Whether the check looks at the document's own columns alone, so that many documents are asked quickly.</param>
-internal sealed record Narrowing(string Ids, string Check, bool IsOwn = false);
+/// <param name="IsQuick">Whether the check looks at the document's own columns or one index alone: many documents are asked sooner than
+/// as many ids are gathered.</param>
+/// <param name="IsFew">Whether its ids are known, and few.</param>
+internal sealed record Narrowing(string Ids, string Check, bool IsQuick = false, bool IsFew = false);
 
 /// <summary>How many documents a narrowing leaves.</summary>
 internal enum Reach
@@ -68,7 +71,8 @@ internal sealed class ListConditions
             Parameters.Add("account", filter.Account);
             Add(
                 "select document_id as id from posting where account = @account",
-                "exists (select 1 from posting p where p.document_id = d.id and p.account = @account)"
+                "exists (select 1 from posting p where p.document_id = d.id and p.account = @account)",
+                isQuick: true
             );
         }
 
@@ -87,7 +91,7 @@ internal sealed class ListConditions
         {
             Parameters.Add("key", (filter.KeyKind ?? default).Fold(filter.Key));
             if (filter.KeyKind is { } of)
-                Add($"select d.id from (select @key as key) k {KeyColumns.Join(of, "k.key")}", Met(of, "@key"));
+                Add(KeyColumns.Ids(of, "@key"), Met(of, "@key"), isQuick: true);
             else
                 Add("select 0 as id where 0", "0");
         }
@@ -100,9 +104,9 @@ internal sealed class ListConditions
         {
             Parameters.Add("employee", filter.Employee.Trim());
             Add(
-                "select id from document where employee = @employee collate nocase and employee <> ''",
+                "select id from document where iif(employee = '', '~', '') = '' and employee = @employee collate nocase",
                 "(+d.employee = @employee collate nocase and +d.employee <> '')",
-                isOwn: true
+                isQuick: true
             );
         }
 
@@ -114,9 +118,9 @@ internal sealed class ListConditions
         {
             const string Of = "exists (select 1 from attachment t where t.document_id = d.id)";
             if (has)
-                Add("select document_id as id from attachment", Of);
+                Add("select document_id as id from attachment", Of, isQuick: true);
             else
-                Add($"select d.id from document d where not {Of}", $"not {Of}");
+                Add($"select d.id from document d where not {Of}", $"not {Of}", isQuick: true);
         }
 
         if (!string.IsNullOrWhiteSpace(filter.Label))
@@ -131,7 +135,7 @@ internal sealed class ListConditions
         if (filter.Arrival is { } arrival)
         {
             Parameters.Add("arrival", arrival);
-            Add("select id from document where arrival_id = @arrival", "d.arrival_id = @arrival", isOwn: true);
+            Add("select id from document where arrival_id = @arrival", "d.arrival_id = @arrival", isQuick: true);
         }
 
         if (filter.IsSent)
@@ -179,28 +183,30 @@ internal sealed class ListConditions
                 .DefaultIfEmpty(Everything)
         );
 
-    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it. The indexes of
-    /// period and state go by date within, so one of the two may lead there.</summary>
+    /// <summary>All conditions, each checked on what is met along an order: a plus keeps their own indexes out of it.</summary>
     /// <param name="how">How each narrowing is asked.</param>
-    /// <param name="byDate">Whether the order is by date.</param>
-    public string AlongTheOrder(Func<Narrowing, Reach> how, bool byDate) =>
-        string.Join(
-            " and ",
-            Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"+d.id in ({n.Ids})").Prepend(HeadsAlongTheOrder(byDate))
-        );
+    /// <param name="leads">The heads whose own index keeps that order; the first there is leads.</param>
+    public string AlongTheOrder(Func<Narrowing, Reach> how, IReadOnlyList<string> leads) =>
+        string.Join(" and ", Narrow.Select(n => how(n) == Reach.Many ? n.Check : $"+d.id in ({n.Ids})").Prepend(HeadsAlongTheOrder(leads)));
 
     /// <summary>The heads alone, so asked along an order.</summary>
-    /// <param name="byDate">Whether the order is by date.</param>
-    public string HeadsAlongTheOrder(bool byDate)
+    /// <param name="leads">The heads whose own index keeps that order.</param>
+    public string HeadsAlongTheOrder(IReadOnlyList<string> leads)
     {
-        var leads = byDate
-            ? heads.FirstOrDefault(h => h.StartsWith("period", StringComparison.Ordinal))
-                ?? heads.FirstOrDefault(h => h.StartsWith("state", StringComparison.Ordinal))
-            : null;
-        return string.Join(" and ", heads.Select(h => h == leads ? $"d.{h}" : $"+d.{h}").DefaultIfEmpty(Everything));
+        var lead = leads.Select(l => heads.Find(h => h.StartsWith(l, StringComparison.Ordinal))).FirstOrDefault(h => h is not null);
+        return string.Join(" and ", heads.Select(h => h == lead ? $"d.{h}" : $"+d.{h}").DefaultIfEmpty(Everything));
     }
 
-    private void Add(string ids, string check, bool isOwn = false) => Narrow.Add(new Narrowing(ids, check, isOwn));
+    /// <summary>Narrows by what is known to be few.</summary>
+    /// <param name="place">Which narrowing.</param>
+    /// <param name="ids">The documents that it leaves.</param>
+    public void Know(int place, IEnumerable<long> ids)
+    {
+        Parameters.Add($"few{place}", JsonSerializer.Serialize(ids));
+        Narrow[place] = Narrow[place] with { Ids = $"select value as id from json_each(@few{place})", IsFew = true };
+    }
+
+    private void Add(string ids, string check, bool isQuick = false) => Narrow.Add(new Narrowing(ids, check, isQuick));
 
     // Whether a document that is met along an order carries a value: its own column's index is kept out of it.
     private static string Met(KeyKind kind, string key) =>
@@ -213,7 +219,7 @@ internal sealed class ListConditions
         if (string.IsNullOrWhiteSpace(value))
             return;
         Parameters.Add(name, kind.Fold(value));
-        Add($"select d.id from (select @{name} as key) k {KeyColumns.Join(kind, "k.key")}", Met(kind, $"@{name}"));
+        Add(KeyColumns.Ids(kind, $"@{name}"), Met(kind, $"@{name}"), isQuick: true);
     }
 
     // What was paid by a payment account, by one of its numbers on the day or because a person says so; or what a source calls so.
@@ -232,14 +238,15 @@ internal sealed class ListConditions
             $"select d.id from document d where {orSaid} union all select d.id {numbered} union all "
                 + $"select d.id from document d where d.payment_account_choice <> '' and d.payment_account_choice in ({chosen})",
             $"({orSaid} or exists (select 1 {numbers} and {Claims}) "
-                + $"or d.payment_account_choice <> '' and d.payment_account_choice in ({chosen}))"
+                + $"or d.payment_account_choice <> '' and d.payment_account_choice in ({chosen}))",
+            isQuick: true
         );
     }
 
     private void InStates(Func<DocumentState, bool> fits)
     {
         var states = string.Join(", ", Enum.GetValues<DocumentState>().Where(fits).Select(s => $"'{Words<DocumentState>.Of(s)}'"));
-        Add($"select id from document where state in ({states})", $"+d.state in ({states})", isOwn: true);
+        Add($"select id from document where state in ({states})", $"+d.state in ({states})", isQuick: true);
     }
 
     private void Days(string column, DayRange days) =>
@@ -258,7 +265,7 @@ internal sealed class ListConditions
                     c.Length > 0
                 )
             ) + (column == "due_date" ? $" and {of} <> ''" : "");
-        Add($"select id from document where {On(column)}", $"({On($"+d.{column}")})", isOwn: true);
+        Add($"select id from document where {On(column)}", $"({On($"+d.{column}")})", isQuick: true);
     }
 
     private void Head(string column, string? value)

@@ -52,9 +52,9 @@ internal static class SpendConditions
             ? new Narrowing(
                 "select id from document where document_date >= @spendFrom and document_date <= @spendTo",
                 "(+d.document_date >= @spendFrom and +d.document_date <= @spendTo)",
-                IsOwn: true
+                IsQuick: true
             )
-            : new Narrowing($"select id from document where arrival_id in ({Came})", $"d.arrival_id in ({Came})", IsOwn: true);
+            : new Narrowing($"select id from document where arrival_id in ({Came})", $"d.arrival_id in ({Came})", IsQuick: true);
     }
 
     private static IEnumerable<Narrowing> Group(
@@ -70,9 +70,9 @@ internal static class SpendConditions
             case SpendBy.Month:
                 return [];
             case SpendBy.Supplier:
-                return [new("select id from document where supplier_key = @spent", "+d.supplier_key = @spent", IsOwn: true)];
+                return [new("select id from document where supplier_key = @spent", "+d.supplier_key = @spent", IsQuick: true)];
             case SpendBy.Source:
-                return [new("select id from document where source = @spent", "+d.source = @spent", IsOwn: true)];
+                return [new("select id from document where source = @spent", "+d.source = @spent", IsQuick: true)];
             case SpendBy.PaymentAccount or SpendBy.Cardholder:
                 var within = paid!(spend).Select(p => new[] { p.Text, Iso.Text(p.From), Iso.Text(p.Through) });
                 parameters.Add("paid", JsonSerializer.Serialize(within));
@@ -103,10 +103,11 @@ internal static class SpendConditions
         yield return spend.Value.Length > 0
             ? new Narrowing(
                 $"select distinct {document} as id from {parts} where {key} = @spent and {named}",
-                $"exists (select 1 {of} and {key} = @spent)"
+                $"exists (select 1 {of} and {key} = @spent)",
+                IsQuick: true
             )
-            : Checked($"not exists (select 1 {of}) or {Ours} and d.signed_total <> (select {sum} {of})");
+            : Checked($"(select count(*) = 0 or {Ours} and d.signed_total <> {sum} {of})");
     }
 
-    private static Narrowing Checked(string check) => new($"select d.id from document d where {check}", $"({check})", IsOwn: true);
+    private static Narrowing Checked(string check) => new($"select d.id from document d where {check}", $"({check})", IsQuick: true);
 }

@@ -66,23 +66,41 @@ public sealed class SpendTable(SqliteConnection company)
                 """,
                 parameters
             );
-        return Read(
+        return ByCategory(
             $"""
-            with narrowed as materialized (select d.id, {string.Format(null, Money, "d.signed_total")} as money,
-                {string.Format(null, Money, SpendConditions.Side)} as side from document d where {where}),
-              part as materialized (
-                select n.id, n.money as whole, l.category_key as key, sum(n.side * (l.net + l.tax)) as money
-                from narrowed n cross join document_line l on l.document_id = n.id and l.category_key <> '' and (l.net <> 0 or l.tax <> 0)
-                group by n.id, l.category_key),
-              named as (select id, whole, sum(money) as money from part group by id),
-              rest as (
-                select whole - money as money from named where whole <> money
-                union all select money from narrowed where id not in (select id from part))
-            select key as Value, '' as Day, '' as Month, count(*) as Documents, sum(money) as Money from part group by key
-            union all select '', '', '', count(*), sum(money) from rest having count(*) > 0
+            select d.id as Id, {string.Format(null, Money, "d.signed_total")} as Whole, coalesce(l.category_key, '') as Value,
+              coalesce({string.Format(null, Money, SpendConditions.Side)} * (l.net + l.tax), 0) as Money
+            from document d left join document_line l on l.document_id = d.id and l.category_key <> '' and (l.net <> 0 or l.tax <> 0)
+            where {where} order by d.id
             """,
             parameters
         );
+    }
+
+    // The lines of one document after the other, never all of them at once.
+    private IReadOnlyList<SpendCell> ByCategory(string sql, DynamicParameters parameters)
+    {
+        var tallies = new Dictionary<string, Tally>();
+        var (at, whole, lines) = (0L, 0L, new List<(string Value, long Money)>());
+        foreach (var line in company.Query<(long Id, long Whole, string Value, long Money)>(sql, parameters, buffered: false))
+        {
+            if (line.Id != at)
+                Add();
+            (at, whole) = (line.Id, line.Whole);
+            lines.Add((line.Value, line.Money));
+        }
+
+        Add();
+        return [.. tallies.Select(t => new SpendCell(t.Key, "", "", t.Value))];
+
+        void Add()
+        {
+            if (at == 0)
+                return;
+            foreach (var (value, money) in Spends.Shares(whole, lines, StringComparer.Ordinal))
+                tallies[value] = tallies.GetValueOrDefault(value) + new Tally(1, money);
+            lines.Clear();
+        }
     }
 
     /// <summary>All that stands somewhere.</summary>

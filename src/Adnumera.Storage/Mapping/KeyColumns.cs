@@ -56,6 +56,15 @@ internal static class KeyColumns
             or KeyKind.Customer => null,
         };
 
+    /// <summary>The documents that carry a key of a kind, as a query of their <c>id</c>; one may come twice.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="key">The key, as an expression.</param>
+    public static string Ids(KeyKind kind, string key) =>
+        OfLine(kind) is { } line ? $"select document_id as id from document_line where {line} = {key} and {line} <> ''"
+        : kind.DimensionOf() is { } dimension
+            ? $"select document_id as id from line_dimension where dimension = '{dimension.Word}' and value_key = {key}"
+        : $"select d.id from (select {key} as key) k {Join(kind, "k.key")}";
+
     /// <summary>Joins the documents (<c>d</c>) that carry a key of a kind, on the index that is made for it; groups go by what the book
     /// says now.</summary>
     /// <param name="kind">The kind.</param>

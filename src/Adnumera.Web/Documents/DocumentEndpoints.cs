@@ -111,7 +111,7 @@ internal static class DocumentEndpoints
             cut < 0
             || !long.TryParse(after.AsSpan(cut + 1), NumberStyles.None, CultureInfo.InvariantCulture, out var id)
             || (
-                DocumentList.IsByAmount(order)
+                DocumentList.IsByNumber(order)
                 && !long.TryParse(after.AsSpan(0, cut), NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out _)
             )
         )

@@ -12,6 +12,7 @@ public sealed record BookRow(
     string Key,
     string ForSource,
     string EffectiveFrom,
+    string Account,
     string Target,
     string Group,
     string TaxCode,

@@ -99,6 +99,7 @@ internal static class BookEndpoints
                                 r.Key,
                                 r.ForSource,
                                 Iso.Text(r.EffectiveFrom),
+                                r.Ends ? "" : r.Account,
                                 r.Ends ? "ended" : MappingEndpoints.TargetOf(r, chart, terms),
                                 r.Group,
                                 r.TaxCode,

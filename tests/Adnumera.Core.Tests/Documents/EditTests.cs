@@ -178,8 +178,10 @@ public class EditTests
             Sets(3, StandingField.Dimension, "Office", Dimension.Department),
             Sets(4, StandingField.Item, "Item"),
             Sets(5, StandingField.CostCode, "Code"),
+            Sets(6, StandingField.Employee, "Maud"),
         ]);
-        var edits = new DocumentEdits { Supplier = "Mine" }.With(
+        Assert.Equal("Maud", standing.Apply(Said).Document.Employee);
+        var edits = new DocumentEdits { Supplier = "Mine", Employee = "Ines" }.With(
             On(1) with
             {
                 Category = "Board",
@@ -189,7 +191,7 @@ public class EditTests
             }
         );
         var decided = standing.Apply(edits.Apply(Said)).Document;
-        Assert.Equal("Mine", decided.Supplier);
+        Assert.Equal(("Mine", "Ines"), (decided.Supplier, decided.Employee));
         Assert.Equal(("Board", "", "C1", "Bench"), Shown(decided.Lines[0]));
         Assert.Equal(("Paper", "Item", "Code", "Office"), Shown(decided.Lines[1]));
 

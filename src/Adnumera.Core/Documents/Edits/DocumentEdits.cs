@@ -59,6 +59,7 @@ public sealed record DocumentEdits
         {
             Supplier = Supplier ?? document.Supplier,
             IsSupplierPutRight = Supplier is not null,
+            IsEmployeePutRight = Employee is not null,
             Employee = Employee ?? document.Employee,
             Reference = Reference ?? document.Reference,
             Total = Total ?? document.Total,
@@ -77,6 +78,7 @@ public sealed record DocumentEdits
         return kept with
         {
             IsSupplierPutRight = Supplier is not null,
+            IsEmployeePutRight = Employee is not null,
             Lines = [.. kept.Lines.Zip(lines, (line, edited) => line with { PutRight = edited.PutRight })],
         };
     }

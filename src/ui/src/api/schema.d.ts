@@ -810,7 +810,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                     by: "payment_account" | "cardholder" | "category" | "supplier" | "project" | "account" | "source" | "month";
                     over?: "document_date" | "arrival_date";
@@ -2911,7 +2911,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                     after?: string;
                 };
@@ -3015,7 +3015,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                 };
                 header?: never;
@@ -3875,7 +3875,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                 };
                 header?: never;
@@ -3982,7 +3982,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                 };
                 header?: never;
@@ -6348,7 +6348,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                     leaveOut: number[];
                 };
@@ -6504,7 +6504,7 @@ export interface paths {
                     spentTo?: string;
                     text?: string;
                     arrival?: number;
-                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived";
+                    order?: "latest" | "earliest" | "largest" | "smallest" | "supplier" | "reference" | "due" | "due_last" | "entry" | "entry_latest" | "arrived" | "kind" | "source" | "state" | "employee" | "paid_from";
                     noticed?: boolean;
                 };
                 header?: never;
@@ -11463,6 +11463,7 @@ export interface components {
             key: string;
             forSource: string;
             effectiveFrom: string;
+            account: string;
             target: string;
             group: string;
             taxCode: string;
@@ -13230,7 +13231,7 @@ export interface components {
             dimension: string;
         };
         /** @enum {unknown} */
-        StandingField: "category" | "item" | "cost_code" | "dimension" | "supplier" | "payment_account" | "label" | "private_share" | "ask_account" | "ask_payment_account" | "ask_dimension";
+        StandingField: "category" | "item" | "cost_code" | "dimension" | "supplier" | "employee" | "payment_account" | "label" | "private_share" | "ask_account" | "ask_payment_account" | "ask_dimension";
         StandingsAnswer: {
             decisions: components["schemas"]["StandingAnswer"][];
             currency: string;

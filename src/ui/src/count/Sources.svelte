@@ -22,20 +22,29 @@
   <tbody>
     {#each count.sources as source (source.source)}
       <tr class="h-[42px]">
-        <td><a class="quiet" href={place.href('arrivals', { source: source.source })}>{source.source}</a></td>
+        <td class="max-w-36 truncate" title={source.source}
+          ><a class="quiet" href={place.href('arrivals', { source: source.source })}>{source.source}</a></td
+        >
         <td class="n text-soft"
           ><a href={place.href('arrivals', { source: source.source })}>{source.arrived.documents.toLocaleString('en')}</a></td
         >
         <td class="n"><a href={place.href('arrivals', { source: source.source })}>{money(source.arrived.money)}</a></td>
         <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={340} /></td>
         <td class="n">
+          {#if source.stated}
+            <a
+              class={agreesWithSource(source) ? '' : 'text-madder font-semibold'}
+              href={place.href('arrivals', { source: source.source })}>{money(source.stated.money)}</a
+            >
+          {/if}
           <a
-            class={source.stated ? (agreesWithSource(source) ? '' : 'text-madder font-semibold') : 'text-soft text-xs'}
+            class={['block text-xs', source.stated && !agreesWithSource(source) ? 'text-madder' : 'text-soft']}
             href={place.href('count/statements', { source: source.source })}
-            title={agreesWithSource(source)
-              ? undefined
-              : `${many(source.statedDifference!.documents, 'document')}, ${money(source.statedDifference!.money)} apart`}
-            >{source.stated ? money(source.stated.money) : 'not stated'}</a
+            >{!source.stated
+              ? 'not stated'
+              : agreesWithSource(source)
+                ? 'as stated'
+                : `${many(source.statedDifference!.documents, 'document')}, ${money(source.statedDifference!.money)} apart`}</a
           >
         </td>
         <td class="n"><a href={place.href('arrivals', { source: source.source, sent: 'true' })}>{money(source.sent)}</a></td>
@@ -60,7 +69,7 @@
       <td class="n"><a href={place.href('arrivals')}>{together.arrived.documents.toLocaleString('en')}</a></td>
       <td class="n"><a href={place.href('arrivals')}>{money(together.arrived.money)}</a></td><td></td>
       <td class={['n', !agreesWithSource(together) && 'text-madder']}
-        >{#if together.stated}<a href={place.href('count/statements')}>{money(together.stated.money)}</a>{:else}<span
+        >{#if together.stated}<a href={place.href('arrivals')}>{money(together.stated.money)}</a>{:else}<span
             class="text-soft text-xs font-normal">not stated</span
           >{/if}</td
       ><td class="n"><a href={place.href('arrivals', { sent: 'true' })}>{money(together.sent)}</a></td>

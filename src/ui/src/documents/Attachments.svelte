@@ -2,6 +2,7 @@
   import { useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
   import { Acting } from '../frame/acting.svelte';
+  import { isTyping } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Pages from '../pictures/Pages.svelte';
   import { attach } from './attaching';
@@ -12,6 +13,13 @@
   let shown = $state('');
   const at = $derived(d.attachments.find((a) => a.hash === shown));
   const path = (hash: string) => ({ companyId: place.company, id: d.id, hash });
+
+  // Beside the lines, by one key.
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key !== 'v' || isTyping(event) || event.ctrlKey || event.altKey || event.metaKey || !d.attachments[0]) return;
+    event.preventDefault();
+    shown = shown ? '' : d.attachments[0].hash;
+  }
 
   const add = (file: File | undefined) =>
     file && act.run(() => attach(d.id, file), `${file.name} is attached.`, { undo: undefined }).then(() => (shown = ''));
@@ -36,14 +44,15 @@
     );
 </script>
 
-<h2 class="mt-6">Pictures and files</h2>
+<svelte:window {onkeydown} />
+{#if d.attachments.length > 0}<h2>Pictures and files</h2>{/if}
 {#if act.refused}<div class="note bad mt-2" role="alert">{act.refused}</div>{/if}
 <ul>
-  {#each d.attachments as a (a.hash)}
+  {#each d.attachments as a, i (a.hash)}
     <li class="border-rule flex items-baseline gap-3 border-b py-1.5">
       <button class="quiet truncate" aria-expanded={shown === a.hash} onclick={() => (shown = shown === a.hash ? '' : a.hash)}
         >{a.fileName}</button
-      >
+      >{#if i === 0}<kbd class="text-soft">v</kbd>{/if}
       <span class="text-soft">{a.cameWithIt ? 'it came from this' : `by ${a.who}`}</span>
       {#if place.keeps && !a.cameWithIt}<button class="quiet text-soft ml-auto" onclick={() => void remove(a)}>Take it off</button
         >{/if}
@@ -51,7 +60,7 @@
   {/each}
 </ul>
 {#if place.keeps}
-  <label class="quiet text-soft mt-2 inline-block cursor-pointer">
+  <label class="quiet text-soft mt-1 mb-5 inline-block cursor-pointer">
     Attach a PDF or picture …<input
       type="file"
       accept=".pdf,.png,.jpg,.jpeg"
@@ -65,7 +74,7 @@
   </label>
 {/if}
 {#if at}
-  <div class="mt-3">
+  <div class="mb-5">
     <Pages
       address={`/api/companies/${place.company}/documents/${d.id}/attachments/${at.hash}`}
       media={at.media}

@@ -113,7 +113,7 @@
                 ? 'it is'
                 : 'they are'}:
             </p>
-            <ul class="max-h-44 overflow-y-auto">
+            <ul>
               {#each r.firstLeft as note (note.id)}
                 <li class="border-rule border-b py-1">
                   <a class="quiet" href={place.href(`arrivals/${note.id}`)}>{note.title}</a>

@@ -83,10 +83,10 @@
         <SourceSays document={d} {deciding} />
         {#if d.mayReverse}<Reverses document={d} />{/if}
         <Stood document={d} />
-        <Attachments document={d} />
         {#if d.correction}<Correction correction={d.correction} keep={() => deciding.keepAsPosted()} />{/if}
       </section>
       <section>
+        <Attachments document={d} />
         <Journal document={d} />
         <Path document={d} />
         <Alike document={d} />

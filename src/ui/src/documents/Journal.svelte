@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { a, day, isZero, money, words } from '../amounts/format';
-  import { place } from '../frame/place.svelte';
+  import AccountLink from '../ledger/AccountLink.svelte';
   import EntryLink from '../ledger/EntryLink.svelte';
 
   /** The journal that a document becomes, or became. It is called balanced, and ruled twice, only where it is. */
@@ -35,7 +35,7 @@
         {#if line.rung === 'offset'}{@render undecided()}{/if}
         <tr>
           <td class={line.rung === 'offset' ? 'pl-6!' : ''}>
-            <a class="quiet" href={place.href('arrivals', { account: line.account })}>{line.accountTitle}</a>
+            <AccountLink account={line.account}>{line.accountTitle}</AccountLink>
             {#if line.dimensions || line.taxCode}<span class="text-soft">
                 · {[line.taxCode, line.dimensions].filter(Boolean).join(' · ')}</span
               >{/if}

@@ -50,6 +50,10 @@
             <button class={['hover:text-ink', by && 'text-ink font-semibold']} onclick={() => sort(column)}
               >{column.title}{#if by}<span aria-hidden="true"> {by === 'ascending' ? '↑' : '↓'}</span>{/if}</button
             >
+          {:else if column.group}
+            <button class="hover:text-ink" onclick={() => push(place.to('arrivals', { ...list, group: column.group! }))}
+              >{column.title}<span class="sr-only">, group by it</span></button
+            >
           {:else}{column.title}{/if}
         </th>
       {/each}

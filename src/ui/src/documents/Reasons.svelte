@@ -49,6 +49,9 @@
             {#if mapping}
               <a class="btn plain" href={place.href('mapping', { kind: mapping.kind, value: mapping.value })}>{mapping.title}</a>
             {/if}
+            {#if reason.reason === 'employee_missing'}
+              <a class="btn plain" href={place.href('mapping/standing', { about: `${d.id}` })}>Decide it once</a>
+            {/if}
             {#if listed.includes(reason.reason)}
               <a class="quiet" href={place.href('arrivals', { state: 'held', reason: reason.reason })}>all like it</a>
             {/if}

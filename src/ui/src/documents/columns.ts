@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 import { instant, money, shortDay, words } from '../amounts/format';
 import { documentKind } from '../frame/vocabulary';
-import type { Asked } from './list';
+import type { Asked, SpendBy } from './list';
 
 type Row = Schemas['DocumentListRow'];
 type Order = NonNullable<Asked['order']>;
@@ -12,6 +12,8 @@ export interface Column {
   readonly title: string;
   /** The orders that its head goes through. */
   readonly orders?: readonly Order[];
+  /** What its head groups by, where a document has several and so no place of its own. */
+  readonly group?: SpendBy;
   readonly figure?: boolean;
   readonly wide?: string;
   readonly soft?: boolean;
@@ -23,14 +25,14 @@ export interface Column {
 export const columns: readonly Column[] = [
   { key: 'date', title: 'Date', orders: ['latest', 'earliest'], text: (r) => shortDay(r.date) },
   { key: 'who', title: 'Who', orders: ['supplier'], wide: 'max-w-[210px]', text: (r) => r.who || 'nobody named' },
-  { key: 'kind', title: 'Kind', soft: true, text: (r) => documentKind(r.kind).title },
+  { key: 'kind', title: 'Kind', orders: ['kind'], soft: true, text: (r) => documentKind(r.kind).title },
   { key: 'reference', title: 'Reference', orders: ['reference'], wide: 'max-w-[150px]', text: (r) => r.reference },
-  { key: 'source', title: 'Source', soft: true, text: (r) => r.source },
+  { key: 'source', title: 'Source', orders: ['source'], soft: true, text: (r) => r.source },
   { key: 'number', title: 'Number at the source', soft: true, wide: 'max-w-[150px]', text: (r) => r.sourceId },
   { key: 'supplier', title: 'Supplier', orders: ['supplier'], wide: 'max-w-[180px]', text: (r) => r.supplier },
-  { key: 'employee', title: 'Employee', wide: 'max-w-[150px]', text: (r) => r.employee },
-  { key: 'payment_account', title: 'Paid from', wide: 'max-w-[150px]', text: (r) => r.paymentAccount },
-  { key: 'category', title: 'Category', wide: 'max-w-[170px]', text: (r) => firstOf(r.category, r.lines) },
+  { key: 'employee', title: 'Employee', orders: ['employee'], wide: 'max-w-[150px]', text: (r) => r.employee },
+  { key: 'payment_account', title: 'Paid from', orders: ['paid_from'], wide: 'max-w-[150px]', text: (r) => r.paymentAccount },
+  { key: 'category', title: 'Category', group: 'category', wide: 'max-w-[170px]', text: (r) => firstOf(r.category, r.lines) },
   { key: 'account', title: 'Account', wide: 'max-w-[190px]', text: (r) => firstOf(r.account, r.lines) },
   { key: 'due', title: 'Due', orders: ['due', 'due_last'], text: (r) => shortDay(r.dueDate) },
   { key: 'entry', title: 'Entry', orders: ['entry', 'entry_latest'], text: (r) => shortDay(r.entryDate) },
@@ -45,7 +47,7 @@ export const columns: readonly Column[] = [
     figure: true,
     text: (r, currency) => `${money(r.total)}${r.currency === currency ? '' : ` ${r.currency}`}`,
   },
-  { key: 'state', title: 'State', text: (r) => words(r.state) },
+  { key: 'state', title: 'State', orders: ['state'], text: (r) => words(r.state) },
   { key: 'reason', title: 'Why', soft: true, wide: 'max-w-[300px]', text: (r) => words(r.reason) },
 ];
 
@@ -64,11 +66,11 @@ export function nextOrder(column: Column, order: string): Order | undefined {
   return orders && orders[(orders.indexOf(order as Order) + 1) % orders.length];
 }
 
-const rising: readonly Order[] = ['earliest', 'smallest', 'supplier', 'reference', 'due', 'entry'];
+const falling: readonly Order[] = ['latest', 'largest', 'due_last', 'entry_latest', 'arrived'];
 
 /** How a column is sorted now. */
 export const sorted = (column: Column, order: string) =>
-  !column.orders?.includes(order as Order) ? undefined : rising.includes(order as Order) ? 'ascending' : 'descending';
+  !column.orders?.includes(order as Order) ? undefined : falling.includes(order as Order) ? 'descending' : 'ascending';
 
 function firstOf(text: string, lines: number) {
   return text && lines > 1 ? `${text} +${lines - 1}` : text;

@@ -8,7 +8,7 @@
   // Rooms within a view have keys of their own.
   const room = $derived(router.location.split('/')[3] ?? '');
   const of = $derived(
-    ['grid', 'payment-accounts', 'new'].includes(room) ? room : view === 'arrivals' && room ? 'document' : view,
+    ['grid', 'payment-accounts', 'new', 'standing'].includes(room) ? room : view === 'arrivals' && room ? 'document' : view,
   );
 
   const everywhere = [
@@ -33,12 +33,19 @@
       ['p, Alt ↑', 'the previous document of the list'],
       ['1 to 9', 'take the way on of that number'],
       ['Tab', 'to the next line that needs a decision'],
+      ['v', 'look at the picture or file beside the lines'],
       ['Ctrl Enter', 'go on to the next document'],
     ],
     new: [['Ctrl Enter', 'take in all files that are ready']],
     'payment-accounts': [
       ['Enter', 'open the payment account'],
       ['Ctrl Enter', 'save it'],
+      ['Esc', 'leave it'],
+    ],
+    standing: [
+      ['Enter', 'open the decision'],
+      ['Alt ↑ ↓', 'ask it earlier, or later'],
+      ['Ctrl Enter', 'let it stand, or save it'],
       ['Esc', 'leave it'],
     ],
     mapping: [
@@ -53,6 +60,7 @@
       ['Ctrl Z', 'undo'],
       ['Ctrl Y', 'redo'],
       ['Delete', 'take the mapping away'],
+      ['Alt Enter', 'the documents of the cell’s account'],
     ],
     incomplete: [
       ['Enter', 'in the last line: another line'],

@@ -18,6 +18,11 @@ export function rows(body: HTMLElement) {
   const move = (event: KeyboardEvent) => {
     const at = (event.target as HTMLElement).closest('tr');
     if (!at || event.altKey || event.ctrlKey || isTyping(event)) return;
+    // A row that opens nothing itself leads to its first control.
+    if (event.key === 'Enter' && event.target === at && !at.matches('.opens')) {
+      event.preventDefault();
+      at.querySelector<HTMLElement>('a, button')?.focus();
+    }
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (!step) return;
     let next = step > 0 ? at.nextElementSibling : at.previousElementSibling;

@@ -26,7 +26,7 @@
     <p>
       {many(preview.errorCount, 'error')} in {preview.fileName}. Nothing was taken in; correct the file and choose it again.
     </p>
-    <ul class="mt-1 max-h-60 overflow-y-auto text-xs">
+    <ul class="mt-1 text-xs">
       {#each preview.errors as e, i (i)}<li>
           {e.row ? `Row ${e.row}: ` : ''}{e.column ? `${e.column}: ` : ''}{e.message}
         </li>{/each}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { day, many } from '../amounts/format';
+  import AccountLink from '../ledger/AccountLink.svelte';
   import { kindTitle } from './kinds';
 
   /** The book of a day, chapter by chapter. */
@@ -25,9 +26,11 @@
           <tr>
             <td>{row.key}</td>
             <td class={row.broken ? 'text-madder' : ''}
-              >{row.target}{row.broken ? ` ${row.broken}` : ''}{row.group && !row.target.startsWith('group')
-                ? ` · group ${row.group}`
-                : ''}{row.percent ? ` · ${row.percent} recovered` : ''}</td
+              >{#if row.account}<AccountLink account={row.account}>{row.target}</AccountLink>{:else}{row.target}{/if}{row.broken
+                ? ` ${row.broken}`
+                : ''}{row.group && !row.target.startsWith('group') ? ` · group ${row.group}` : ''}{row.percent
+                ? ` · ${row.percent} recovered`
+                : ''}</td
             >
             <td>{row.forSource || 'all'}</td>
             <td>{row.effectiveFrom || 'always'}</td>

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { createVirtualizer } from '@tanstack/svelte-virtual';
+  import { push } from 'svelte-spa-router';
   import { get } from 'svelte/store';
   import { isZero, money } from '../amounts/format';
+  import { place } from '../frame/place.svelte';
   import type { GridEditing } from './gridEditing.svelte';
 
   /** The cells, drawn as far as they are seen, and the keys that work in them. */
@@ -32,6 +34,8 @@
     }
   }
 
+  const ofAccount = (value: string) => place.href('arrivals', { account: grid.cell(value).account });
+
   function whileTyping({ key }: KeyboardEvent): boolean {
     if (key === 'Escape') {
       grid.typing = null;
@@ -46,7 +50,8 @@
   }
 
   function inCells({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): boolean {
-    if (ctrlKey && key.toLowerCase() === 'z') (shiftKey ? grid.redo : grid.undo)();
+    if (altKey && key === 'Enter') void push(ofAccount(grid.list[grid.at] ?? '').slice(1));
+    else if (ctrlKey && key.toLowerCase() === 'z') (shiftKey ? grid.redo : grid.undo)();
     else if (ctrlKey && key.toLowerCase() === 'y') grid.redo();
     else if (ctrlKey && key.toLowerCase() === 'd') grid.fill();
     else if (ctrlKey || metaKey || altKey) return false;
@@ -84,9 +89,11 @@
   {onkeydown}
   {onpaste}
 >
-  <div class="bg-paper border-rule text-soft sticky top-0 z-10 grid grid-cols-[1fr_96px_300px] border-b text-xs" role="row">
+  <div class="bg-paper border-rule text-soft sticky top-0 z-10 grid grid-cols-[1fr_96px_300px_34px] border-b text-xs" role="row">
     <span class="px-2 py-1" role="columnheader">Value</span><span class="px-2 py-1 text-right" role="columnheader">Waits</span
-    ><span class="px-2 py-1" role="columnheader">Account</span>
+    ><span class="px-2 py-1" role="columnheader">Account</span><span role="columnheader"
+      ><span class="sr-only">Its documents</span></span
+    >
   </div>
   {#if grid.list.length === 0}
     <p class="text-soft p-3">
@@ -103,7 +110,7 @@
       {@const edited = grid.isEdited(value)}
       <div
         class={[
-          'border-rule absolute inset-x-0 grid h-8 grid-cols-[1fr_96px_300px] items-center border-b',
+          'border-rule absolute inset-x-0 grid h-8 grid-cols-[1fr_96px_300px_34px] items-center border-b',
           grid.isSelected(item.index) && 'bg-sunk',
         ]}
         style:transform={`translateY(${item.start}px)`}
@@ -149,6 +156,15 @@
               >{:else if edited && !grid.shown(value)}<span class="text-xs"> mapping taken away</span>{/if}</span
           >
         {/if}
+        <span role="gridcell" class="text-center"
+          >{#if grid.cell(value).account}<a
+              class="text-soft hover:text-ink px-1"
+              tabindex="-1"
+              href={ofAccount(value)}
+              aria-label={`The documents of ${grid.shown(value)}`}
+              title="its documents">→</a
+            >{/if}</span
+        >
       </div>
     {/each}
   </div>

@@ -155,7 +155,7 @@
   {:else if values.data}
     <div class="mt-3 grid grid-cols-[330px_minmax(300px,1fr)_330px] gap-7">
       <ValueList {kind} {listed} {value} {go} {edit} />
-      <section bind:this={middle}>
+      <section bind:this={middle} class="sticky top-3 self-start">
         <ValueRows kind={ofKind} {value} detail={detail.data} {editing} {end} {hide} />
       </section>
       <Rehearsal

@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { many, money, shortDay, words } from '../amounts/format';
   import { place } from '../frame/place.svelte';
+  import AccountLink from '../ledger/AccountLink.svelte';
 
   /** What a change would do to open documents; each line opens the documents behind it. */
   let { rehearsal: r }: { rehearsal: Schemas['RehearsalAnswer'] } = $props();
@@ -30,7 +31,7 @@
 {#snippet notes(sample: Schemas['DocumentNote'][], all: number)}
   <tr>
     <td colspan="4" class="bg-sunk">
-      <ul class="max-h-52 overflow-y-auto py-1 pl-3">
+      <ul class="py-1 pl-3">
         {#each sample as note, i (`${note.id}${i}`)}
           <li class="flex gap-3 py-0.5">
             <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a>
@@ -44,6 +45,12 @@
   </tr>
 {/snippet}
 
+{#snippet account(id: string, title: string)}
+  <td class={id ? '' : 'text-ochre'}
+    >{#if id}<AccountLink account={id}>{title}</AccountLink>{:else}{title}{/if}</td
+  >
+{/snippet}
+
 {#if r.movements.length > 0}
   <table class="ledger">
     <thead><tr><th>From</th><th>To</th><th class="n w-16">Docs</th><th class="n w-26">Money</th></tr></thead>
@@ -51,8 +58,8 @@
       {#each r.movements as m (`${m.from}>${m.to}${m.otherCurrency}`)}
         {@const line = `${m.from}>${m.to}${m.otherCurrency}`}
         <tr>
-          <td class={m.from ? '' : 'text-ochre'}>{m.fromTitle}</td>
-          <td class={m.to ? '' : 'text-ochre'}>{m.toTitle}</td>
+          {@render account(m.from, m.fromTitle)}
+          {@render account(m.to, m.toTitle)}
           <td class="n"
             ><button class="quiet" aria-expanded={opened === line} onclick={() => toggle(line)}
               >{m.documents}<span class="sr-only"> documents from {m.fromTitle} to {m.toTitle}</span></button

@@ -29,7 +29,7 @@
   let showPosted = $state(false);
 </script>
 
-<section class="bg-raised border-rule self-start border p-4" aria-label="Rehearsal" aria-live="polite">
+<section class="bg-raised border-rule sticky top-3 self-start border p-4" aria-label="Rehearsal" aria-live="polite">
   <h2>Rehearsal</h2>
   {#if refused}<p class="note bad mb-2" role="alert">{refused}</p>{/if}
   {#if !query}
@@ -57,7 +57,7 @@
         {stay === 1 ? 'keeps' : 'keep'} what {stay === 1 ? 'it was' : 'they were'} posted with.
       </p>
       {#if showPosted}
-        <ul class="max-h-44 overflow-y-auto pl-3">
+        <ul class="pl-3">
           {#each r.postedSample as note (note.id)}
             <li class="flex gap-3 py-0.5">
               <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a>

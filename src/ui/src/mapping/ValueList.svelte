@@ -22,18 +22,20 @@
     edit: () => void;
   } = $props();
 
-  const tree = $derived(
+  const step = 40;
+  let most = $state(step);
+  const all = $derived(
     kind === 'cost_code'
       ? codeTree(listed)
-      : listed.slice(0, 400).map((row) => ({ code: row.value, depth: 0, row: row as Schemas['ValueAnswer'] | null })),
+      : listed.map((row) => ({ code: row.value, depth: 0, row: row as Schemas['ValueAnswer'] | null })),
   );
+  // The value that one is at is among those shown.
+  const tree = $derived(all.slice(0, Math.max(most, all.findIndex((n) => n.code === value) + 1)));
 </script>
 
-<section class="max-h-[calc(100vh-210px)] overflow-y-auto" aria-label="Values that arrive">
+<section aria-label="Values that arrive">
   <table class="ledger">
-    <thead class="bg-paper sticky top-0"
-      ><tr><th>Value that arrives</th><th class="n">Waits</th><th class="n">Money</th></tr></thead
-    >
+    <thead><tr><th>Value that arrives</th><th class="n">Waits</th><th class="n">Money</th></tr></thead>
     <tbody {@attach rows}>
       {#each tree as node (node.code)}
         {@const r = node.row}
@@ -66,11 +68,12 @@
       {/each}
     </tbody>
   </table>
-  {#if place.keeps}<MapAnother {go} />{/if}
-  {#if listed.length > tree.length}
+  {#if all.length > tree.length}
     <p class="text-soft mt-2">
-      The first {tree.length} of {listed.length}.
-      <a class="quiet" href={place.href('mapping/grid', { kind })}>All of them in the grid</a>
+      <button class="quiet" onclick={() => (most = tree.length + step)}
+        >{Math.min(step, all.length - tree.length)} more of {all.length}</button
+      >, or <a class="quiet" href={place.href('mapping/grid', { kind })}>all of them in the grid</a>
     </p>
   {/if}
+  {#if place.keeps}<MapAnother {go} />{/if}
 </section>

@@ -84,15 +84,14 @@
           }}
         >
           <td onclick={(e) => e.stopPropagation()}
-            ><input
-              type="checkbox"
-              class="block size-4"
-              tabindex="-1"
-              aria-label={`${d.who} ${d.reference} goes`}
-              disabled={!place.keeps}
-              checked={!leftOut.has(d.id)}
-              onchange={() => toggle(d.id)}
-            /></td
+            >{#if place.keeps}<input
+                type="checkbox"
+                class="block size-4"
+                tabindex="-1"
+                aria-label={`${d.who} ${d.reference} goes`}
+                checked={!leftOut.has(d.id)}
+                onchange={() => toggle(d.id)}
+              />{/if}</td
           >
           <td class="whitespace-nowrap">{shortDay(d.date)}</td>
           <td class="max-w-[220px] truncate">{d.who || 'nobody named'}</td>

@@ -3,6 +3,7 @@
   import { answer, api, type Schemas } from '../api/client';
   import { many, money, period, shortDay } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
+  import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import { moved } from './chart';
@@ -50,7 +51,11 @@
 </script>
 
 {#snippet row(p: Price, waits: boolean)}
-  <tr class={shown?.document === p.document && shown.line === p.line ? 'bg-raised' : ''}>
+  <tr
+    class={shown?.document === p.document && shown.line === p.line ? 'bg-raised' : ''}
+    tabindex="0"
+    onfocus={() => (chosen = p)}
+  >
     <td
       ><button class="quiet text-left" onclick={() => (chosen = p)}
         >{p.item}<span class="sr-only">, {p.supplier}, its history</span></button
@@ -102,7 +107,7 @@
           {:else}
             <table class="ledger">
               {@render head()}
-              <tbody
+              <tbody {@attach rows}
                 >{#each d.moved as p (`${p.document} ${p.line}`)}{@render row(p, true)}{/each}</tbody
               >
             </table>
@@ -138,7 +143,7 @@
             <h2>What moved most in money{place.period ? `, ${period(place.period)}` : ''}</h2>
             <table class="ledger">
               {@render head()}
-              <tbody
+              <tbody {@attach rows}
                 >{#each d.most as p (`${p.document} ${p.line}`)}{@render row(p, false)}{/each}</tbody
               >
             </table>

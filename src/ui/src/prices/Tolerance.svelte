@@ -27,7 +27,7 @@
   }}
 >
   <h2>How far a price may move</h2>
-  <fieldset class="flex flex-col gap-2" disabled={!place.administers || act.busy}>
+  <fieldset class={['flex flex-col gap-2', !place.administers && 'only-said']} disabled={!place.administers || act.busy}>
     <label class="flex items-center justify-between gap-3"
       >By per cent <input class="field w-20 text-right" inputmode="decimal" required bind:value={draft.percent} /></label
     >

@@ -77,7 +77,7 @@
   {#if query.data && edited}
     <h1>What becomes of documents</h1>
     {#if !place.administers}<p class="text-soft mt-1">An administrator decides this; you see what is decided.</p>{/if}
-    <fieldset disabled={!place.administers} class="mt-3 min-w-0">
+    <fieldset disabled={!place.administers} class={['mt-3 min-w-0', !place.administers && 'only-said']}>
       <KindChoices bind:edited known={query.data} {impossible} {example} />
       <div class="mt-6 grid grid-cols-[1.1fr_1fr_1fr] gap-10">
         <LadderOrder bind:edited all={query.data.allRungs} />

@@ -55,7 +55,7 @@
             : `${many(outcome.tally.documents, 'document')}, ${money(outcome.tally.money)},`}
           {title}
         </p>
-        <ul class="max-h-40 overflow-y-auto pl-3">
+        <ul class="pl-3">
           {#each outcome.sample as note (note.id)}<li class="flex gap-3 py-0.5">
               <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a><span
                 class="ml-auto w-20 text-right">{money(note.money)}</span

@@ -25,7 +25,10 @@
     <h2>Orders of marketplaces</h2>
     {#if act.refused}<div class="note bad" role="alert">{act.refused}</div>{/if}
     {#each sources.data as s (s.source)}
-      <fieldset class="border-rule flex flex-col gap-2 border-t pt-3" disabled={!place.administers || act.busy}>
+      <fieldset
+        class={['border-rule flex flex-col gap-2 border-t pt-3', !place.administers && 'only-said']}
+        disabled={!place.administers || act.busy}
+      >
         <legend class="font-semibold">{s.source}</legend>
         <label class="flex items-center justify-between gap-3"
           >The supplier is

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { answer, api } from '../api/client';
   import { capital } from '../amounts/format';
+  import { editing } from '../frame/keys';
   import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import { vocabulary } from '../frame/vocabulary';
@@ -30,12 +31,16 @@
 <form
   class="bg-raised border-rule border p-4"
   aria-label="A standing decision"
+  {@attach editing(
+    () => place.keeps && void standing.save(),
+    () => standing.leave(),
+  )}
   onsubmit={(e) => {
     e.preventDefault();
     void standing.save();
   }}
 >
-  <fieldset disabled={!place.keeps || standing.act.busy}>
+  <fieldset disabled={!place.keeps || standing.act.busy} class={place.keeps ? '' : 'only-said'}>
     <label class="text-soft block"
       >Called <input class="field mt-1 block w-72" required maxlength="200" bind:value={d.name} /></label
     >
@@ -90,7 +95,7 @@
           /><datalist id={`${id}-${effect.field}`}
             >{#each known[effect.field] ?? [] as k (k)}<option value={k}></option>{/each}</datalist
           >{:else}<span class="text-soft flex-1">it waits until somebody gives it</span>{/if}
-        {#if d.then.length > 1}<button
+        {#if place.keeps && d.then.length > 1}<button
             type="button"
             class="text-soft min-h-6 min-w-6"
             aria-label={`Take away what it does, ${i + 1}`}
@@ -98,9 +103,11 @@
           >{/if}
       </div>
     {/each}
-    <button type="button" class="quiet" onclick={() => d.then.push({ field: 'label', value: '', dimension: '' })}
-      >and something more</button
-    >
+    {#if place.keeps}
+      <button type="button" class="quiet" onclick={() => d.then.push({ field: 'label', value: '', dimension: '' })}
+        >and something more</button
+      >
+    {/if}
     <label class="mt-4 flex items-center gap-2"><input type="checkbox" bind:checked={d.isOn} />It is in force</label>
   </fieldset>
   {#if standing.act.refused}<p class="note bad mt-3" role="alert">{standing.act.refused}</p>{/if}

@@ -2,6 +2,7 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api } from '../api/client';
   import { many } from '../amounts/format';
+  import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import { documentKind } from '../frame/vocabulary';
   import Waiting from '../frame/Waiting.svelte';
@@ -37,6 +38,16 @@
       standing.begin(about.data);
     }
   });
+  function onkeydown(event: KeyboardEvent, i: number) {
+    if (event.target !== event.currentTarget) return;
+    if (event.key === 'Enter') standing.open(i);
+    else if (event.altKey && place.keeps && !standing.draft && event.key === 'ArrowUp' && i > 0) void standing.move(i, -1);
+    else if (event.altKey && place.keeps && !standing.draft && event.key === 'ArrowDown' && i < all.length - 1)
+      void standing.move(i, 1);
+    else return;
+    event.preventDefault();
+  }
+
   const shown = Number(place.query.get('id') ?? 0);
   $effect(() => {
     if (shown && decisions.data && !begun) {
@@ -70,13 +81,18 @@
           ></th></tr
         ></thead
       >
-      <tbody>
+      <tbody {@attach rows}>
         {#each all as a, i (a.decision.id)}
           {@const d = a.decision}
-          <tr class={standing.draft?.id === d.id ? 'bg-raised' : ''}>
+          <tr
+            class={['opens', standing.draft?.id === d.id && 'bg-raised']}
+            tabindex="0"
+            onclick={() => standing.open(i)}
+            onkeydown={(e) => onkeydown(e, i)}
+          >
             <td class="text-soft">{i + 1}</td>
             <td class="max-w-52"
-              ><button class="quiet text-left font-semibold" onclick={() => standing.open(i)}>{d.name}</button>{#if oddOf(a)}<span
+              ><b class="font-semibold">{d.name}</b>{#if oddOf(a)}<span
                   class={['block text-xs', d.isOn ? 'text-ochre' : 'text-soft']}>{oddOf(a)}</span
                 >{/if}</td
             >
@@ -84,7 +100,7 @@
             <td class="max-w-64">{thenOf(d.then)}</td>
             <td class="n">{a.documents > 0 ? a.documents.toLocaleString('en') : '–'}</td>
             <td class="n">{a.won > 0 ? a.won.toLocaleString('en') : '–'}</td>
-            <td class="n whitespace-nowrap"
+            <td class="n whitespace-nowrap" onclick={(e) => e.stopPropagation()}
               >{#if place.keeps && !standing.draft}
                 <button class="quiet px-1" disabled={i === 0 || standing.act.busy} onclick={() => standing.move(i, -1)}
                   >up<span class="sr-only">, {d.name}</span></button

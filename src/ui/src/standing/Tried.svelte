@@ -54,7 +54,7 @@
     <Outcome rehearsal={r.rehearsal} />
     {#if r.sample.length > 0}
       <h3 class="mt-3 font-semibold">The latest that it fits</h3>
-      <ul class="max-h-60 overflow-y-auto pr-3" tabindex="-1">
+      <ul>
         {#each r.sample as note (note.id)}
           <li class="border-rule flex gap-3 border-b py-1">
             <a class="quiet truncate" href={place.href(`arrivals/${note.id}`)}>{note.title}</a>

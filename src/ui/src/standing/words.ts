@@ -10,6 +10,7 @@ export const fields: Record<Field, string> = {
   cost_code: 'set the cost code',
   dimension: 'set a dimension',
   supplier: 'set the supplier',
+  employee: 'set the employee',
   payment_account: 'set the payment account',
   label: 'put a label on',
   private_share: 'is private, per cent',

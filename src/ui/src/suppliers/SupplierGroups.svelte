@@ -65,11 +65,9 @@
       {#each suppliers.groups as g (g.name)}
         <tr>
           <td
-            ><button
-              class="quiet"
-              disabled={!place.keeps}
-              onclick={() => (group = { ...blank(), ...(g as ReturnType<typeof blank>) })}>{g.name}</button
-            >
+            >{#if place.keeps}<button class="quiet" onclick={() => (group = { ...blank(), ...(g as ReturnType<typeof blank>) })}
+                >{g.name}</button
+              >{:else}{g.name}{/if}
             <span class="text-soft block text-xs"
               >{[
                 g.costAccount && `costs ${g.costAccount}`,

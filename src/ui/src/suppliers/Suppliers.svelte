@@ -3,6 +3,7 @@
   import { toast } from 'svelte-sonner';
   import { answer, api, type Schemas } from '../api/client';
   import { instant, many, money } from '../amounts/format';
+  import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Rooms from '../set-up/Rooms.svelte';
@@ -82,9 +83,9 @@
             ></th></tr
           ></thead
         >
-        <tbody>
+        <tbody {@attach rows}>
           {#each s.proposals as p (`${p.left}|${p.right}`)}
-            <tr>
+            <tr tabindex="0">
               <td>{p.left}</td>
               <td>{p.right}</td>
               <td
@@ -115,9 +116,9 @@
             : 'The next dispatch adds them to the ledger.'}
         </p>
         <table class="ledger mt-1">
-          <tbody>
+          <tbody {@attach rows}>
             {#each s.onlySource as one (one.name)}
-              <tr
+              <tr tabindex="0"
                 ><td><a class="quiet" href={place.href('mapping', { kind: 'supplier', value: one.name })}>{one.name}</a></td><td
                   class="n text-soft">{one.documents}</td
                 ><td class="n"><a href={place.href('arrivals', { keyKind: 'supplier', key: one.name })}>{money(one.money)}</a></td
