@@ -35,6 +35,8 @@ if (only is "" or "feeds")
     await FeedBench.Run();
 if (only is "" or "standing")
     await StandingBench.Run();
+if (only is "" or "journal")
+    JournalBench.Run();
 if (only is "" or "prices")
     PriceBench.Run();
 if (only is "" or "mapping")

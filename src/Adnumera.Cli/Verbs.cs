@@ -1,5 +1,6 @@
 using System.CommandLine;
 using Adnumera.Cli.Entries;
+using Adnumera.Cli.Payroll;
 using Adnumera.Cli.Proof;
 using Adnumera.Cli.Reading;
 using Adnumera.Core.Amounts;
@@ -26,6 +27,7 @@ internal static class Verbs
         root.Subcommands.Add(Compose(terminal));
         root.Subcommands.Add(Prove(terminal));
         root.Subcommands.Add(Read(terminal));
+        root.Subcommands.Add(Journal(terminal));
         return root;
     }
 
@@ -97,6 +99,35 @@ internal static class Verbs
                     PaymentAccount = parsed.GetValue(account)?.Trim() ?? "",
                 },
                 parsed.GetValue(layout),
+                parsed.GetValue(strict),
+                parsed.GetRequiredValue(folder)
+            )
+        );
+        return command;
+    }
+
+    private static Command Journal(Terminal terminal)
+    {
+        var register = File("--register", "register.csv: pay runs, one row a pay item");
+        var mapping = File("--mapping", "payroll-mapping.csv: where pay items go");
+        var chart = File("--chart", "chart.csv: the chart of accounts");
+        var (settings, strict, folder) = (Settings(), Strict("a run is held"), Out("entries.csv, held.csv and causes.csv"));
+        var command = new Command("journal", "A pay register becomes balanced entries.")
+        {
+            register,
+            mapping,
+            chart,
+            settings,
+            strict,
+            folder,
+        };
+        command.SetAction(parsed =>
+            JournalVerb.Run(
+                terminal,
+                parsed.GetRequiredValue(register),
+                parsed.GetRequiredValue(mapping),
+                parsed.GetRequiredValue(chart),
+                parsed.GetValue(settings),
                 parsed.GetValue(strict),
                 parsed.GetRequiredValue(folder)
             )

@@ -56,7 +56,7 @@ internal static class ComposeVerb
 
             var (composer, watch) = (new Composer(new Chart(accounts.Select(a => a.Account)), book, settings), new DuplicateWatch());
             var composed = Ahead.Of(() => filed.Select(f => composer.Compose(f.Document, watch.Observe(f.Document))));
-            var summary = new ComposeSummary(settings.Currency);
+            var summary = new EntrySummary(settings.Currency);
             var ambiguous = new SortedSet<AccountRole>();
             var written = OutputFolder.Replace(
                 terminal,
@@ -74,7 +74,11 @@ internal static class ComposeVerb
                             held.Write(composition);
                         if (composition.Reasons.Count > 0)
                             ambiguous.UnionWith(composition.Reasons.OfType<HoldReason.RoleAmbiguous>().Select(r => r.Role));
-                        summary.Add(composition);
+                        summary.Add(
+                            new Money(composition.Document.SignedTotal, composition.Document.Currency),
+                            composition is Composition.SetAside,
+                            composition is Composition.Coded ? composition.Lines : null
+                        );
                     }
 
                     return !ofDocuments.Any && ambiguous.Count == 0;

@@ -86,6 +86,12 @@ public enum HoldKind
 
     /// <summary>A person keeps it from being posted.</summary>
     HeldBack,
+
+    /// <summary>A pay run that is dated by the end of its period does not say when that was.</summary>
+    PeriodEndMissing,
+
+    /// <summary>What an employee earned less what was taken off is not their net pay.</summary>
+    Identity,
 }
 
 /// <summary>Why a document is left out.</summary>

@@ -2,6 +2,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
@@ -87,6 +88,9 @@ public sealed record CompositionSettings
     /// <summary>Whether a price that moved holds its document until somebody decides; otherwise it is a notice.</summary>
     public bool HoldsForPrices { get; init; }
 
+    /// <summary>What is decided for pay runs.</summary>
+    public PayrollSettings Payroll { get; init; } = new();
+
     /// <summary>What was decided once and decides itself from then on.</summary>
     public IReadOnlyList<StandingDecision> Standing { get; init; } = [];
 
@@ -108,10 +112,14 @@ public sealed record CompositionSettings
             Choice(document.Kind).EntryDay == EntryDay.EndOfMonth
                 ? new DateOnly(document.Date.Year, document.Date.Month, DateTime.DaysInMonth(document.Date.Year, document.Date.Month))
                 : document.Date;
-        return EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue
+        return Opened(day);
+    }
+
+    /// <summary>A day, or the first open one after the lock where the company wants that.</summary>
+    public DateOnly Opened(DateOnly day) =>
+        EntryDate == EntryDateRule.FirstOpenDay && Locked is { } locked && day <= locked && locked < DateOnly.MaxValue
             ? locked.AddDays(1)
             : day;
-    }
 
     /// <summary>How much lines to an account are to carry dimensions.</summary>
     public IReadOnlyDictionary<Dimension, DimensionDemand> DemandsOf(string account) =>

@@ -287,7 +287,7 @@ public abstract record HoldReason
     }
 
     /// <summary>Nothing maps the line.</summary>
-    public sealed record Unmapped(string Named, string Description, long Line) : HoldReason
+    public sealed record Unmapped(string Named, string Description, long? Line) : HoldReason
     {
         /// <inheritdoc/>
         public override HoldKind Kind => HoldKind.Unmapped;
@@ -333,6 +333,41 @@ public abstract record HoldReason
         public override string Value => "";
     }
 
+    /// <summary>The entry date is the end of the pay period, and the run does not say when that was.</summary>
+    public sealed record PeriodEndMissing : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.PeriodEndMissing;
+
+        /// <inheritdoc/>
+        public override string Value => "";
+    }
+
+    /// <summary>What an employee earned less what was taken off is not their net pay.</summary>
+    /// <param name="Employee">Who, as first spelled in the run.</param>
+    /// <param name="OutBy">Earnings and reimbursements less deductions, taxes and net pay.</param>
+    public sealed record Identity(string Employee, Money OutBy) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.Identity;
+
+        /// <inheritdoc/>
+        public override string Value => OutBy.ToString();
+    }
+
+    /// <summary>The payroll processor is owed something, and no account is chosen for it.</summary>
+    public sealed record ProcessorMissing : HoldReason
+    {
+        /// <summary>The name of the setting.</summary>
+        public const string Setting = "processor_account";
+
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.RoleMissing;
+
+        /// <inheritdoc/>
+        public override string Value => Setting;
+    }
+
     /// <summary>One answer for each case.</summary>
     public T Match<T>(
         Func<PeriodLocked, T> periodLocked,
@@ -362,7 +397,10 @@ public abstract record HoldReason
         Func<PaymentAccountAsked, T> paymentAccountAsked,
         Func<PriceMoved, T> priceMoved,
         Func<Refused, T> refused,
-        Func<HeldBack, T> heldBack
+        Func<HeldBack, T> heldBack,
+        Func<PeriodEndMissing, T> periodEndMissing,
+        Func<Identity, T> identity,
+        Func<ProcessorMissing, T> processorMissing
     ) =>
         Kind switch
         {
@@ -384,7 +422,7 @@ public abstract record HoldReason
             HoldKind.TransferWaits => transferWaits((TransferWaits)this),
             HoldKind.FormImpossible => formImpossible((FormImpossible)this),
             HoldKind.SettlementUnmapped => settlementUnmapped((SettlementUnmapped)this),
-            HoldKind.RoleMissing => roleMissing((RoleMissing)this),
+            HoldKind.RoleMissing => this is ProcessorMissing processor ? processorMissing(processor) : roleMissing((RoleMissing)this),
             HoldKind.RoleAmbiguous => roleAmbiguous((RoleAmbiguous)this),
             HoldKind.MappingBroken => mappingBroken((MappingBroken)this),
             HoldKind.Unmapped => unmapped((Unmapped)this),
@@ -394,5 +432,7 @@ public abstract record HoldReason
             HoldKind.PriceMoved => priceMoved((PriceMoved)this),
             HoldKind.Refused => refused((Refused)this),
             HoldKind.HeldBack => heldBack((HeldBack)this),
+            HoldKind.PeriodEndMissing => periodEndMissing((PeriodEndMissing)this),
+            HoldKind.Identity => identity((Identity)this),
         };
 }

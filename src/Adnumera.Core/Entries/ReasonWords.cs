@@ -48,6 +48,7 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             BrokenBecause.Control => "is a control account, and a cost may not go there",
             BrokenBecause.NotBalance => "is neither an asset, a liability nor equity",
             BrokenBecause.NotTax => "is neither an asset nor a liability",
+            BrokenBecause.NotLiability => "is neither an asset, a liability nor equity, nor a cost that a deduction may lower",
         };
 
     // As many decimals as it has.
@@ -105,6 +106,9 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
                 + $"{(r.Move.Percent is { } p ? $" ({(p > 0 ? "+" : "")}{p.ToString("0.0", CultureInfo.InvariantCulture)} %)" : "")}, "
                 + "and nobody has accepted that.",
             refused: r => $"The ledger refused it: {r.LedgerText}",
-            heldBack: r => $"It is held back from posting: {r.Note}"
+            heldBack: r => $"It is held back from posting: {r.Note}",
+            periodEndMissing: _ => "Its entry is dated by the end of the pay period, and it does not say when that was.",
+            identity: r => $"{r.Employee}: earnings and reimbursements less deductions, taxes and net pay leave {r.OutBy}.",
+            processorMissing: _ => "The payroll processor is owed something, and no account is chosen for it."
         );
 }

@@ -45,7 +45,9 @@ public static class Remedies
             or HoldKind.PriceMoved
             or HoldKind.PaymentAccountAsked
             or HoldKind.Refused
-            or HoldKind.HeldBack => null,
+            or HoldKind.HeldBack
+            or HoldKind.PeriodEndMissing
+            or HoldKind.Identity => null,
         };
     }
 

@@ -19,6 +19,9 @@ public enum BrokenBecause
 
     /// <summary>It is neither an asset nor a liability, and tax must be.</summary>
     NotTax,
+
+    /// <summary>It is income, or a cost that only a deduction or pay in kind may lower; what is owed must stand elsewhere.</summary>
+    NotLiability,
 }
 
 /// <summary>Which accounts a mapping may have as its target.</summary>

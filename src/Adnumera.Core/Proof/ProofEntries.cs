@@ -34,14 +34,18 @@ public sealed record IntendedEntry
     /// <summary>The employee; blank for none.</summary>
     public string Employee { get; init; } = "";
 
+    /// <summary>Whether it is a journal of its own, such as payroll's: others post to the accounts of what it owes, too, so what is not
+    /// ours there is nothing to tell.</summary>
+    public bool IsJournal { get; init; }
+
     /// <summary>The lines.</summary>
     public required IReadOnlyList<ProofLine> Lines { get; init; }
 
-    /// <summary>The magnitude of the offset; without an offset line, of the largest line.</summary>
-    public long OffsetAmount => OffsetAmounts.Of(Lines, OffsetAccount);
+    /// <summary>The magnitude of the offset lines together; without one, of the largest line.</summary>
+    public long OffsetAmount => OffsetAmounts.Of(Lines, OffsetAccounts);
 
-    /// <summary>The account of the offset line, or null without one.</summary>
-    public string? OffsetAccount => Lines.FirstOrDefault(l => l.IsOffset)?.Account;
+    /// <summary>The accounts of the offset lines; none without one.</summary>
+    public IReadOnlyList<string> OffsetAccounts => [.. Lines.Where(l => l.IsOffset).Select(l => l.Account).Distinct()];
 }
 
 /// <summary>Whether an entry of the ledger counts.</summary>
@@ -93,12 +97,11 @@ public sealed record FoundEntry
 
 internal static class OffsetAmounts
 {
-    // What stands in the offset's account; where it does not stand there, the largest line.
-    public static long Of(IReadOnlyList<ProofLine> lines, string? offsetAccount)
+    // What stands in the offset's accounts; where it does not stand there, the largest line.
+    public static long Of(IReadOnlyList<ProofLine> lines, IReadOnlyList<string> offsetAccounts)
     {
-        var there = offsetAccount is null
-            ? 0
-            : Math.Abs(lines.Where(l => l.Account == offsetAccount && (l.IsOffset || !lines.Any(o => o.IsOffset))).Sum(l => l.Signed));
+        var isIntended = lines.Any(l => l.IsOffset);
+        var there = Math.Abs(lines.Where(l => isIntended ? l.IsOffset : offsetAccounts.Contains(l.Account)).Sum(l => l.Signed));
         return there != 0 || lines.Count == 0 ? there : lines.Max(l => Math.Abs(l.Signed));
     }
 }

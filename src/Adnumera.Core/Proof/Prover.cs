@@ -18,7 +18,7 @@ public static class Prover
         var known = intended.Select(i => i.Identity).ToHashSet();
         var differences = intended.SelectMany(i => Compare(i, [.. byKey[i.Identity]])).ToList();
         differences.AddRange(NotIntended(ledger, known));
-        differences.AddRange(NotOurs(ledger, intended.SelectMany(i => i.Lines).Where(l => l.IsOffset).Select(l => l.Account).ToHashSet()));
+        differences.AddRange(NotOurs(ledger, intended.Where(i => !i.IsJournal).SelectMany(i => i.OffsetAccounts).ToHashSet()));
         return differences;
     }
 
@@ -99,7 +99,7 @@ public static class Prover
             Kind = DifferenceKind.Duplicate,
             Intended = new DifferenceValue.Text("1"),
             Found = new DifferenceValue.Text(posted.Count.ToString(CultureInfo.InvariantCulture)),
-            Amount = posted.Where(p => p != kept).Sum(p => OffsetAmounts.Of(p.Lines, intended.OffsetAccount)),
+            Amount = posted.Where(p => p != kept).Sum(p => OffsetAmounts.Of(p.Lines, intended.OffsetAccounts)),
             Detail = $"It stands in the ledger {posted.Count} times; entry {kept.LedgerEntry} is the one to keep.",
         };
     }

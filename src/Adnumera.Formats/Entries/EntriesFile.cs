@@ -3,6 +3,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Proof;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
@@ -18,6 +19,9 @@ public sealed record FiledEntry(IntendedEntry Entry, bool Reverses);
 /// <summary>entries.csv: the composed entries, one row a line.</summary>
 public sealed class EntriesFile : IDisposable
 {
+    // The form of a journal of its own, such as payroll's.
+    private const string Journal = "journal";
+
     private const string Header =
         "source source_id form entry_date reference supplier employee currency entry_line document_line account debit credit tax_code "
         + "department location project customer memo rung because";
@@ -57,27 +61,47 @@ public sealed class EntriesFile : IDisposable
     public void Write(Composition composition)
     {
         var document = composition.Document;
-        var entryDate = composition.EntryDate.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-        var lines = composition.Lines;
+        Write(
+            document.Identity,
+            KindWords[(int)document.Kind],
+            new Head(composition.EntryDate, document.Reference, document.Supplier, document.Employee, ""),
+            document.Currency,
+            composition.Lines
+        );
+    }
+
+    /// <summary>Writes the journal of a pay run that may go to the ledger.</summary>
+    public void Write(PayJournal journal) =>
+        Write(
+            journal.Run.Identity,
+            Journal,
+            new Head(journal.EntryDate!.Value, journal.Run.Id, "", "", ""),
+            journal.Run.Currency,
+            journal.Lines
+        );
+
+    private void Write(DocumentIdentity identity, string form, Head head, Currency currency, IReadOnlyList<EntryLine> lines)
+    {
+        var entryDate = head.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
         for (var i = 0; i < lines.Count; i++)
         {
             var line = lines[i];
-            writer.WriteField(document.Identity.Source);
-            writer.WriteField(document.Identity.SourceId);
-            writer.WriteField(KindWords[(int)document.Kind]);
+            writer.WriteField(identity.Source);
+            writer.WriteField(identity.SourceId);
+            writer.WriteField(form);
             writer.WriteField(entryDate);
-            writer.WriteField(document.Reference);
-            writer.WriteField(document.Supplier);
-            writer.WriteField(document.Employee);
-            writer.WriteField(document.Currency.Code);
+            writer.WriteField(head.Reference);
+            writer.WriteField(head.Supplier);
+            writer.WriteField(head.Employee);
+            writer.WriteField(currency.Code);
             writer.WriteNumber(i + 1);
             if (line.DocumentLine is { } of)
                 writer.WriteNumber(of);
             else
                 writer.WriteField("");
             writer.WriteField(line.Account);
-            writer.WriteAmount(line.Debit, document.Currency);
-            writer.WriteAmount(line.Credit, document.Currency);
+            writer.WriteAmount(line.Debit, currency);
+            writer.WriteAmount(line.Credit, currency);
             writer.WriteField(line.TaxCode);
             foreach (var dimension in Dimension.Standard)
                 writer.WriteField(line.Dimensions[dimension]);
@@ -198,6 +222,7 @@ public sealed class EntriesFile : IDisposable
                     Reference = head.Reference,
                     Supplier = head.Supplier,
                     Employee = employee,
+                    IsJournal = head.Form.Equals(Journal, StringComparison.OrdinalIgnoreCase),
                     Lines = Lines,
                 },
                 Words<DocumentKind>.TryRead(head.Form, out var kind) && kind.Reverses()

@@ -1,4 +1,6 @@
+using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Payroll;
 using Adnumera.Formats.Tables;
 using CsvHelper;
 
@@ -16,18 +18,27 @@ public sealed class HeldFile : IDisposable
     public void Write(Composition composition)
     {
         if (composition is Composition.SetAside { Why: var why })
-            Write(composition, null, "set_aside", ReasonWords.Of(why));
+            Write(composition.Document.Identity, null, "set_aside", ReasonWords.Of(why));
         foreach (var reason in composition.Reasons)
-            Write(composition, reason.OnLine, "held", ReasonWords.Of(reason));
+            Write(composition.Document.Identity, reason.OnLine, "held", ReasonWords.Of(reason));
+    }
+
+    /// <summary>Writes the reasons of a pay run; none for one that may go to the ledger.</summary>
+    public void Write(PayJournal journal)
+    {
+        if (journal.LeftOut is { } why)
+            Write(journal.Run.Identity, null, "set_aside", ReasonWords.Of(why));
+        foreach (var reason in journal.Reasons)
+            Write(journal.Run.Identity, null, "held", ReasonWords.Of(reason));
     }
 
     /// <inheritdoc/>
     public void Dispose() => writer.Dispose();
 
-    private void Write(Composition composition, long? line, string state, ReasonWords reason)
+    private void Write(DocumentIdentity identity, long? line, string state, ReasonWords reason)
     {
-        writer.WriteField(composition.Document.Identity.Source);
-        writer.WriteField(composition.Document.Identity.SourceId);
+        writer.WriteField(identity.Source);
+        writer.WriteField(identity.SourceId);
         if (line is { } number)
             writer.WriteNumber(number);
         else

@@ -3,6 +3,7 @@ using System.Text.Json;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Json;
 using Adnumera.Formats.Tables;
@@ -62,6 +63,9 @@ public static class SettingsFile
         if (settings.LockedThrough is { } locked)
             json.WriteString("locked_through", locked.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
         json.WriteString("entry_date", Words<EntryDateRule>.Of(settings.EntryDate));
+        json.WriteString("payroll_date", Words<PayrollDate>.Of(settings.Payroll.Date));
+        json.WriteString("payroll_shape", Words<PayrollShape>.Of(settings.Payroll.Shape));
+        json.WriteString(HoldReason.ProcessorMissing.Setting, settings.Payroll.ProcessorAccount);
         json.WriteEndObject();
     }
 
@@ -88,6 +92,12 @@ public static class SettingsFile
                     return settings with { LockedThrough = Date(name, value) };
                 case "entry_date":
                     return settings with { EntryDate = Word<EntryDateRule>(name, value) };
+                case "payroll_date":
+                    return settings with { Payroll = settings.Payroll with { Date = Word<PayrollDate>(name, value) } };
+                case "payroll_shape":
+                    return settings with { Payroll = settings.Payroll with { Shape = Word<PayrollShape>(name, value) } };
+                case HoldReason.ProcessorMissing.Setting:
+                    return settings with { Payroll = settings.Payroll with { ProcessorAccount = Text(name, value) } };
                 default:
                     problems.Notice(new Problem(file, 0, "", $"setting \"{name}\" is not known and was ignored"));
                     return settings;
@@ -155,6 +165,13 @@ public static class SettingsFile
             if (value.ValueKind is not (JsonValueKind.True or JsonValueKind.False))
                 Error(name, value, "true or false");
             return value.ValueKind == JsonValueKind.True;
+        }
+
+        private string Text(string name, JsonElement value)
+        {
+            if (value.ValueKind is not (JsonValueKind.String or JsonValueKind.Null))
+                Error(name, value, "an account such as \"2350\"");
+            return value.ValueKind == JsonValueKind.String ? value.GetString()!.Trim() : "";
         }
 
         private DateOnly? Date(string name, JsonElement value)

@@ -97,6 +97,9 @@ public sealed class CsvTable : IDisposable
     public static CsvTable Open(string file, byte[] content, IReadOnlyList<Column> known, Problems problems, bool strict = false) =>
         new(file, content, known, problems, strict);
 
+    /// <summary>How many errors there were so far.</summary>
+    public int Problems => problems.Count;
+
     /// <summary>Whether the application's own limits hold for what is read.</summary>
     public bool IsStrict => strict;
 

@@ -255,7 +255,7 @@ internal static class Decisions
                 "account-closed",
                 $"{chart.Title(account)} is closed. Nothing was changed; choose another."
             ),
-            BrokenBecause.Control or BrokenBecause.NotBalance or BrokenBecause.NotTax => new RefusedException(
+            BrokenBecause.Control or BrokenBecause.NotBalance or BrokenBecause.NotTax or BrokenBecause.NotLiability => new RefusedException(
                 "account-control",
                 $"{chart.Title(account)} is a control account, and a cost may not go there. Nothing was changed; choose another."
             ),

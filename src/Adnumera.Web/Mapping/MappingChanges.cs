@@ -345,7 +345,7 @@ internal static class MappingChanges
                 "account-closed",
                 $"{subject}: {chart.Title(row.Account)} is closed. Nothing was changed; choose another."
             ),
-            BrokenBecause.NotBalance or BrokenBecause.NotTax => new(
+            BrokenBecause.NotBalance or BrokenBecause.NotTax or BrokenBecause.NotLiability => new(
                 "account-kind",
                 $"{subject}: {chart.Title(row.Account)} {ReasonWords.Because(broken)}, so nothing can be paid from it or recovered there. "
                     + "Nothing was changed; choose another."

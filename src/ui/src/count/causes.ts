@@ -58,6 +58,8 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   payment_account_asked: 'say which it was',
   sign: 'turn it around',
   currency: 'say the amount',
+  period_end_missing: 'say when it ended',
+  identity: 'see what is out',
   arithmetic: 'balance it',
   text_too_long: 'shorten it',
   dimension_missing: 'fill it in',

@@ -55,6 +55,8 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   mapping_broken: { by: 'account' },
   unmapped: { by: 'account' },
   tax_code_unmapped: null,
+  period_end_missing: null,
+  identity: null,
 };
 
 const pull: Remedy = { by: 'room', title: 'Pull the ledger anew', view: 'set-up/ledger' };

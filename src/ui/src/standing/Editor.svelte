@@ -4,6 +4,7 @@
   import { editing } from '../frame/keys';
   import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
+  import DayField from '../frame/DayField.svelte';
   import { vocabulary } from '../frame/vocabulary';
   import { dimensions } from '../ledger/values';
   import type { Standing } from './standing.svelte';
@@ -66,8 +67,7 @@
           onchange={(e) => (d.when.fromDay = e.currentTarget.checked ? '' : (overview.data?.today ?? ''))}
         />Also for what waits already</label
       >
-      {#if d.when.fromDay !== ''}<label class="text-soft"
-          >For documents dated from <input class="field mt-1 block w-36" bind:value={d.when.fromDay} /></label
+      {#if d.when.fromDay !== ''}<label class="text-soft">For documents dated from <DayField bind:value={d.when.fromDay} /></label
         >{/if}
     </div>
     <h2 class="mt-4">Then</h2>

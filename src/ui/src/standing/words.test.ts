@@ -20,7 +20,7 @@ describe('a standing decision in words', () => {
       'kind card charge, supplier Orrery Telephone, total at most 80.00',
     );
     expect(whenOf({ ...blank, text: 'delivery', fromDay: '2026-11-20' }, '')).toBe(
-      '“delivery” in a text, dated from 2026-11-20 on',
+      '“delivery” in a text, dated from 20 Nov 2026 on',
     );
   });
   it('says what it does', () => {

@@ -1,3 +1,4 @@
+import { shortDay } from '../amounts/format';
 import type { Schemas } from '../api/client';
 
 type Field = Schemas['StandingField'];
@@ -47,7 +48,7 @@ export function whenOf(when: When, kind: string): string {
       if (name === 'text') return `“${value}” in a text`;
       return name === 'atLeast' || name === 'atMost' ? `${title} ${value}` : `${title} ${value}`;
     }),
-    when.fromDay && `dated from ${when.fromDay} on`,
+    when.fromDay && `dated from ${shortDay(when.fromDay)} on`,
   ].filter(Boolean);
   return parts.join(', ');
 }

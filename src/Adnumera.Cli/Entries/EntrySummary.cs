@@ -5,7 +5,7 @@ using Adnumera.Core.Entries;
 namespace Adnumera.Cli.Entries;
 
 // Documents and money per state, and total debit and credit.
-internal sealed class ComposeSummary(Currency currency)
+internal sealed class EntrySummary(Currency currency)
 {
     private readonly SortedDictionary<string, Tally> foreign = new(StringComparer.Ordinal);
     private Tally ready,
@@ -16,22 +16,23 @@ internal sealed class ComposeSummary(Currency currency)
 
     public long Held => held.Documents;
 
-    public void Add(Composition composition)
+    /// <summary>Adds a document, or a pay run.</summary>
+    /// <param name="money">Its money.</param>
+    /// <param name="isSetAside">Whether the rules leave it out.</param>
+    /// <param name="lines">The lines of its entry; none while it is held.</param>
+    public void Add(Money money, bool isSetAside, IReadOnlyList<EntryLine>? lines)
     {
-        var document = composition.Document;
-        var same = document.Currency == currency;
-        var tally = new Tally(1, same ? document.SignedTotal : 0);
+        var same = money.Currency == currency;
+        var tally = new Tally(1, same ? money.Minor : 0);
         if (!same)
-            foreign[document.Currency.Code] = foreign.GetValueOrDefault(document.Currency.Code) + new Tally(1, document.SignedTotal);
-        if (composition is Composition.SetAside)
+            foreign[money.Currency.Code] = foreign.GetValueOrDefault(money.Currency.Code) + new Tally(1, money.Minor);
+        if (isSetAside)
             setAside += tally;
-        else if (composition is Composition.Held)
+        else if (lines is null)
             held += tally;
         else
             ready += tally;
-        if (composition is not Composition.Coded)
-            return;
-        foreach (var line in composition.Lines)
+        foreach (var line in lines ?? [])
         {
             debit += line.Debit;
             credit += line.Credit;

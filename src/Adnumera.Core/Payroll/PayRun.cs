@@ -1,0 +1,35 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+
+namespace Adnumera.Core.Payroll;
+
+/// <summary>A pay item of an employee in a run.</summary>
+/// <param name="Employee">Who; blank for the processor's fee.</param>
+/// <param name="Department">The department; blank for none.</param>
+/// <param name="Group">The employee group, such as directors; blank for none.</param>
+/// <param name="Item">The pay item, as the register spells it.</param>
+/// <param name="Type">What it is.</param>
+/// <param name="Amount">Minor units; negative for a correction.</param>
+/// <param name="Agency">To whom it is owed; blank for none.</param>
+public sealed record PayRow(string Employee, string Department, string Group, string Item, PayItemType Type, long Amount, string Agency);
+
+/// <summary>A pay run: its register.</summary>
+/// <param name="Id">The run, as the source has it; compares exactly.</param>
+/// <param name="PayDate">The day on which it is paid.</param>
+/// <param name="PeriodEnd">The end of its pay period, where the register says it.</param>
+/// <param name="Currency">The currency of its amounts.</param>
+/// <param name="Rows">The register, in its order.</param>
+public sealed record PayRun(string Id, DateOnly PayDate, DateOnly? PeriodEnd, Currency Currency, IReadOnlyList<PayRow> Rows)
+{
+    /// <summary>The source of every pay run.</summary>
+    public const string Source = "payroll";
+
+    /// <summary>Under which the run is known everywhere.</summary>
+    public DocumentIdentity Identity => new(Source, Id);
+
+    /// <summary>Whether there is nothing in it but zeros.</summary>
+    public bool IsZero => Rows.All(r => r.Amount == 0);
+
+    /// <summary>What it costs, by its register: the sum of all that stands on the left; minor units.</summary>
+    public long Cost => Rows.Where(r => r.Type.Has(PayrollSide.Expense)).Sum(r => r.Amount);
+}

@@ -1,0 +1,123 @@
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
+using CsCheck;
+
+namespace Adnumera.Core.Tests.Payroll;
+
+/// <summary>Whatever a register holds, its journal balances, comes whole or not at all, and loses nothing.</summary>
+public class PayrollComposerTests
+{
+    private static readonly Chart Chart = new(
+        ((string Id, AccountKind Kind)[])
+            [
+                ("6010", AccountKind.Expense),
+                ("5010", AccountKind.CostOfSales),
+                ("2310", AccountKind.Liability),
+                ("2320", AccountKind.Liability),
+                ("1250", AccountKind.Asset),
+                ("2350", AccountKind.Liability),
+            ]
+            is var accounts
+            ? accounts.Select(a => new Account { Id = a.Id, Kind = a.Kind })
+            : []
+    );
+
+    private static readonly PayrollMapping Mapping = new([
+        .. Enumerable
+            .Range(0, 5)
+            .Select(i => new PayrollMappingRow
+            {
+                Item = $"Item {i}",
+                Expense = i % 2 == 0 ? "6010" : "5010",
+                Liability = i % 3 == 0 ? "2320" : "1250",
+            }),
+        new()
+        {
+            Item = "Item 1",
+            Department = "Bench",
+            Expense = "6010",
+        },
+        new() { Item = "Net", Liability = "2310" },
+    ]);
+
+    private static Gen<T> From<T>(params T[] of) => Gen.Int[0, of.Length - 1].Select(i => of[i]);
+
+    private static readonly Gen<PayRow> AnyRow = Gen.Select(
+        From("Ines", "Maud", "Theo"),
+        From("", "Bench", "Office"),
+        Gen.Int[0, 4],
+        Gen.Enum<PayItemType>().Where(t => t is not (PayItemType.NetPay or PayItemType.Fee)),
+        Gen.Long[-500, 9_999],
+        (employee, department, item, type, amount) => new PayRow(employee, department, "", $"Item {item}", type, amount, "")
+    );
+
+    // What each is paid out makes their identity hold.
+    private static PayRun Sound(PayRow[] rows) =>
+        new(
+            "R",
+            new DateOnly(2026, 11, 13),
+            null,
+            Currency.Usd,
+            [
+                .. rows,
+                .. rows.GroupBy(r => r.Employee)
+                    .Select(g => new PayRow(g.Key, "", "", "Net", PayItemType.NetPay, g.Sum(r => r.Type.InIdentity() * r.Amount), "")),
+            ]
+        );
+
+    private static PayJournal Compose(PayRun run, PayrollShape shape) =>
+        new PayrollComposer(
+            Chart,
+            Mapping,
+            new CompositionSettings
+            {
+                Payroll = new PayrollSettings { Shape = shape, ProcessorAccount = "2350" },
+            }
+        ).Compose(run);
+
+    [Fact]
+    public void Every_journal_balances_and_costs_what_its_register_costs() =>
+        Gen.Select(AnyRow.Array[1, 30], Gen.Enum<PayrollShape>())
+            .Sample(
+                (rows, shape) =>
+                {
+                    var run = Sound(rows);
+                    var journal = Compose(run, shape);
+                    if (run.IsZero)
+                    {
+                        Assert.IsType<SetAsideReason.Zero>(journal.LeftOut);
+                        return;
+                    }
+
+                    Assert.Empty(journal.Reasons);
+                    Assert.Equal(0, journal.Lines.Sum(l => l.Signed));
+                    Assert.DoesNotContain(journal.Lines, l => l.Signed == 0);
+                    Assert.Equal(run.Cost, journal.Lines.Where(l => l.Account is "6010" or "5010").Sum(l => l.Signed));
+                    if (shape == PayrollShape.Short)
+                        Assert.Equal(
+                            run.Rows.Where(r => r.Type == PayItemType.NetPay).Sum(r => r.Amount),
+                            -journal.Lines.Where(l => l.Memo == "net pay").Sum(l => l.Signed)
+                        );
+                }
+            );
+
+    [Fact]
+    public void One_cent_off_holds_the_whole_run() =>
+        Gen.Select(AnyRow.Array[1, 12], Gen.Int[0, 11])
+            .Sample(
+                (rows, which) =>
+                {
+                    var run = Sound(rows);
+                    var at = which % rows.Length;
+                    if (rows[at].Type.InIdentity() == 0)
+                        return;
+                    var off = run with { Rows = [.. run.Rows.Select((r, i) => i == at ? r with { Amount = r.Amount + 1 } : r)] };
+                    var journal = Compose(off, PayrollShape.Detailed);
+                    Assert.False(journal.IsCoded);
+                    var reason = Assert.IsType<HoldReason.Identity>(Assert.Single(journal.Reasons));
+                    Assert.Equal((rows[at].Employee, (long)rows[at].Type.InIdentity()), (reason.Employee, reason.OutBy.Minor));
+                }
+            );
+}
