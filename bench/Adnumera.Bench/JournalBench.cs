@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
@@ -58,12 +59,13 @@ internal static class JournalBench
     {
         var problems = new Problems();
         var runs = RegisterFile.Read("register.csv", register, Currency.Usd, problems);
-        var journals = runs.Select(new PayrollComposer(chart, mapping, new CompositionSettings()).Compose).ToList();
+        var composer = new PayrollComposer(chart, mapping, new CompositionSettings());
+        var journals = runs.Select(r => composer.Compose(r)).ToList();
         if (problems.Any || journals is not [{ IsCoded: true }])
             throw new InvalidOperationException("The run is not coded.");
         using var entries = new EntriesFile(Stream.Null);
         entries.Write(journals[0]);
-        IdentityCauses.Of(journals);
+        IdentityCauses.Of([.. journals.Select(j => (j.Run, j.LeftOut is not null))]);
     }
 
     private static void Sum(byte[] register)

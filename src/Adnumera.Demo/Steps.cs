@@ -1,6 +1,7 @@
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Feeds;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.LedgerStandIn;
 using Adnumera.SourcesStandIn;
@@ -8,6 +9,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Payroll;
 using Adnumera.Web.Feeds;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Posting;
@@ -53,6 +55,10 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             new ArrivedFile(sample.Name, Encoding.UTF8.GetBytes(sample.Content)),
             ReadingChoices.AsTheFileSays(Currency.Usd)
         );
+
+    /// <summary>Says where pay items go.</summary>
+    public void MapPayItems(IReadOnlyList<PayrollMappingRow> rows) =>
+        file.InTransaction(c => new PayrollMappingTable(c).Put(rows, books.Now, "Ines Calder"));
 
     /// <summary>The administrator looked through the choices and left them as they are.</summary>
     public void Choose() => file.InTransaction(c => ChoiceEndpoints.Save(c, books with { Who = "Theo Arkwright" }, new Choices()));

@@ -38,6 +38,7 @@ public static class YearBuilder
         says("Connecting the ledger and the sources, and mapping");
         await steps.Connect(books);
         Builder.SaveMapping(file, clock.GetUtcNow(), withYear: true);
+        steps.MapPayItems(PayRegisters.Mapping);
         steps.Choose();
         await steps.ConnectFeeds(desks, at);
         var (year, files) = (new SourceDesks(), new Year().Files);
@@ -50,6 +51,8 @@ public static class YearBuilder
             await steps.PullFeeds();
             if (taken is { } hand)
                 steps.TakeIn(hand);
+            if (last <= new DateOnly(2026, 10, 31))
+                steps.TakeIn(PayRegisters.File(first, last));
             clock.MoveTo(on.Month, on.Day, 8, 45);
             await steps.Dispatch();
             await steps.Tell();
@@ -68,6 +71,7 @@ public static class YearBuilder
         year.Put(desks, new DateOnly(2026, 11, 13), Builder.Today);
         clock.MoveTo(11, 19, 16, 30);
         steps.TakeIn(files[2]);
+        steps.TakeIn(PayRegisters.File(new DateOnly(2026, 11, 1), Builder.Today));
         clock.MoveTo(11, 20, 8, 15);
         await steps.PullFeeds();
         Steps.SetAddresses(file, ledgerAddress, sourcesAddress);

@@ -15,6 +15,7 @@ using Adnumera.Web.Installation;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.Notices;
+using Adnumera.Web.Payroll;
 using Adnumera.Web.People;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Prices;
@@ -93,7 +94,7 @@ public static class Application
         builder.Services.AddSingleton<FeedPull>();
         builder.Services.AddSingleton<FeedTelling>();
         builder.Services.AddSingleton<FeedClock>();
-        builder.Services.AddSingleton(OpenForms.All);
+        builder.Services.AddSingleton(OpenForms.WithRegisters);
         if (!IsDescribing)
         {
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
@@ -218,6 +219,9 @@ public static class Application
         company.MapFeeds();
         company.MapStanding();
         company.MapPrices();
+        company.MapPayRuns();
+        company.MapPayrollMapping();
+        company.MapPayrollFiles();
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();

@@ -1,5 +1,6 @@
 using Adnumera.Cli.Entries;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
 using Adnumera.Formats.Entries;
@@ -32,7 +33,7 @@ internal static class JournalVerb
             return ExitCode.BadInput;
 
         var composer = new PayrollComposer(new Chart(accounts.Select(a => a.Account)), new PayrollMapping(rows), settings);
-        var journals = runs.Select(composer.Compose).ToList();
+        var journals = runs.Select(r => composer.Compose(r)).ToList();
         var summary = new EntrySummary(settings.Currency);
         var written = OutputFolder.Replace(
             terminal,
@@ -52,7 +53,7 @@ internal static class JournalVerb
                     summary.Add(new Money(money, settings.Currency), journal.LeftOut is not null, journal.IsCoded ? journal.Lines : null);
                 }
 
-                CausesFile.Write(streams[2], IdentityCauses.Of(journals));
+                CausesFile.Write(streams[2], IdentityCauses.Of([.. journals.Select(j => (j.Run, j.LeftOut is not null))]));
                 return true;
             }
         );

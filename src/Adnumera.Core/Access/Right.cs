@@ -15,6 +15,9 @@ public enum Right
     /// <summary>Keep the books: take in, map, decide, post, prove.</summary>
     Bookkeep,
 
+    /// <summary>See who is paid what, by name.</summary>
+    SeePay,
+
     /// <summary>Connect the ledger, choose for the company, look after its people and its record.</summary>
     Administer,
 }

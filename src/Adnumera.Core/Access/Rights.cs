@@ -17,6 +17,7 @@ public static class Rights
         new(Right.Spend, "hand in own spending"),
         new(Right.Approve, "approve the spending of others"),
         new(Right.Bookkeep, "take in, map, decide, post and prove"),
+        new(Right.SeePay, "see who is paid what, by name"),
         new(Right.Administer, "connect the ledger, choose for the company, look after its people and its record"),
     ];
 
@@ -26,8 +27,8 @@ public static class Rights
         new(Role.Reader, "reader", [Right.Read]),
         new(Role.Spender, "spender", [Right.Spend]),
         new(Role.Approver, "approver", [Right.Spend, Right.Approve]),
-        new(Role.Bookkeeper, "bookkeeper", [Right.Read, Right.Spend, Right.Bookkeep]),
-        new(Role.Administrator, "administrator", [Right.Read, Right.Spend, Right.Approve, Right.Bookkeep, Right.Administer]),
+        new(Role.Bookkeeper, "bookkeeper", [Right.Read, Right.Spend, Right.Bookkeep, Right.SeePay]),
+        new(Role.Administrator, "administrator", [Right.Read, Right.Spend, Right.Approve, Right.Bookkeep, Right.SeePay, Right.Administer]),
     ];
 
     /// <summary>The rights of a role.</summary>

@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
 
 namespace Adnumera.Core.Documents;
 
@@ -115,8 +117,26 @@ public sealed record Document
     public bool IsPartlyPrivate =>
         PrivateShare is > 0 and < 100 && !Private && Kind is not (DocumentKind.ExpenseClaim or DocumentKind.Transfer);
 
-    /// <summary>The lines, ascending by number.</summary>
+    /// <summary>The lines, ascending by number; a pay run has none.</summary>
     public required IReadOnlyList<DocumentLine> Lines { get; init; }
+
+    /// <summary>The register of a pay run; none of any other kind.</summary>
+    [JsonIgnore]
+    public PayRun? Register { get; init; }
+
+    /// <summary>A pay run as a document: it counts with its total cost.</summary>
+    public static Document Of(PayRun run) =>
+        new()
+        {
+            Identity = new DocumentIdentity(PayRun.Source, run.Id),
+            Kind = DocumentKind.PayRun,
+            Date = run.PayDate,
+            Reference = run.Id,
+            Currency = run.Currency,
+            Total = run.Cost,
+            Lines = [],
+            Register = run,
+        };
 
     /// <summary>What it adds to the count: the total, negative for credits and refunds. Minor units.</summary>
     public long SignedTotal => Kind.Reverses() ? -Total : Total;
@@ -127,7 +147,7 @@ public sealed record Document
         {
             DocumentSide.Supplier => Supplier,
             DocumentSide.Employee => Employee,
-            DocumentSide.PaymentAccount or DocumentSide.OwnAccount => "",
+            DocumentSide.PaymentAccount or DocumentSide.OwnAccount or DocumentSide.Payroll => "",
         };
 
     /// <summary>The same as a document of the kind that reverses its own, with all amounts and quantities turned.</summary>

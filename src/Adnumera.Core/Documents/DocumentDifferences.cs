@@ -33,6 +33,10 @@ public static class DocumentDifferences
             }
         }
 
+        var (owed, pays) = (Items(before), Items(after));
+        foreach (var item in owed.Keys.Union(pays.Keys).Order(StringComparer.Ordinal))
+            if (owed.GetValueOrDefault(item) is var old && pays.GetValueOrDefault(item) is var kept && old != kept)
+                changes.Add(new FieldChange(0, item, Amount(old, before), Amount(kept, after)));
         return changes;
 
         void Compare(long line, IEnumerable<(string Field, string Value)> left, IEnumerable<(string Field, string Value)> right)
@@ -42,6 +46,14 @@ public static class DocumentDifferences
                     changes.Add(new FieldChange(line, l.Field, l.Value, r.Value));
         }
     }
+
+    // Of a register its totals by pay item: who is paid what is not for everybody.
+    private static Dictionary<string, long> Items(Document d) =>
+        (d.Register?.Rows ?? [])
+            .GroupBy(r => r.Item, Folded.Comparer)
+            .ToDictionary(g => g.First().Item, g => g.Sum(r => r.Amount), Folded.Comparer);
+
+    private static string Amount(long minor, Document of) => AmountText.Format(minor, of.Currency.Digits);
 
     private static IEnumerable<(string, string)> Fields(Document d) =>
         [

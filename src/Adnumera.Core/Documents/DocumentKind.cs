@@ -25,6 +25,9 @@ public enum DocumentKind
 
     /// <summary>Money from one of the company's own accounts to another.</summary>
     Transfer,
+
+    /// <summary>A pay run: its register becomes a journal.</summary>
+    PayRun,
 }
 
 /// <summary>Who or what stands on the other side of a document.</summary>
@@ -41,6 +44,9 @@ public enum DocumentSide
 
     /// <summary>One of the company's own accounts: money only moves.</summary>
     OwnAccount,
+
+    /// <summary>Employees, agencies and the processor, as the payroll mapping says.</summary>
+    Payroll,
 }
 
 /// <summary>All that follows from the kind of a document: a row of the one table of kinds.</summary>
@@ -121,7 +127,12 @@ public static class DocumentKinds
             DocumentKind.CardRefund
         ),
         new(DocumentKind.Transfer, "transfer", DocumentSide.OwnAccount, Reverses: false, [LedgerForm.Journal], OffsetRole: null),
+        new(DocumentKind.PayRun, "pay run", DocumentSide.Payroll, Reverses: false, [LedgerForm.Journal], OffsetRole: null),
     ];
+
+    /// <summary>The kinds that have lines of their own, and so come in documents files and have choices for each line: all but pay
+    /// runs.</summary>
+    public static IReadOnlyList<DocumentKind> WithLines { get; } = [.. Rows.Where(r => r.Side != DocumentSide.Payroll).Select(r => r.Kind)];
 
     /// <summary>Every row, in the order of the kinds.</summary>
     public static IReadOnlyList<DocumentKindRow> All => Rows;

@@ -57,7 +57,12 @@ public static class Reversals
         {
             DocumentKind.CardRefund => [DocumentKind.CardCharge, DocumentKind.Order],
             DocumentKind.SupplierCredit => [DocumentKind.Bill],
-            DocumentKind.Bill or DocumentKind.CardCharge or DocumentKind.ExpenseClaim or DocumentKind.Order or DocumentKind.Transfer => [],
+            DocumentKind.Bill
+            or DocumentKind.CardCharge
+            or DocumentKind.ExpenseClaim
+            or DocumentKind.Order
+            or DocumentKind.Transfer
+            or DocumentKind.PayRun => [],
         };
 
     /// <summary>Whether a document may be what another one gives back: of its kind and currency, not later, not older than a year, and of

@@ -1,6 +1,8 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Standing;
 
 namespace Adnumera.Core.Entries;
@@ -13,8 +15,17 @@ namespace Adnumera.Core.Entries;
 /// <param name="book">The mapping book.</param>
 /// <param name="settings">The company's choices.</param>
 /// <param name="ledger">The connected ledger's dimensions, terms and limits; without it they are not checked.</param>
-public sealed class Composer(Chart chart, MappingBook book, CompositionSettings settings, ConnectedLedger? ledger = null)
+/// <param name="payroll">The payroll mapping; without it nothing maps a pay item.</param>
+public sealed class Composer(
+    Chart chart,
+    MappingBook book,
+    CompositionSettings settings,
+    ConnectedLedger? ledger = null,
+    PayrollMapping? payroll = null
+)
 {
+    private readonly PayrollComposer payRuns = new(chart, payroll ?? new PayrollMapping([]), settings);
+
     private readonly Ladder ladder = new(book, settings.Order);
     private readonly Reason.OfCosts reasons = new();
     private readonly StandingDecisions standing = new(settings.Standing);
@@ -27,6 +38,8 @@ public sealed class Composer(Chart chart, MappingBook book, CompositionSettings 
     /// <param name="duplicateOf">The earliest document that it may be a duplicate of; not regarded when a person decided.</param>
     public Composition Compose(Document said, DocumentIdentity? duplicateOf = null)
     {
+        if (said.Register is not null)
+            return new PayRunComposition(payRuns, book, settings, ledger, new HoldReasons(chart)).Of(said);
         if (!standing.Any)
             return Decided(said, [], duplicateOf);
         var (document, uses) = standing.Apply(said);

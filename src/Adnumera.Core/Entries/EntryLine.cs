@@ -72,6 +72,9 @@ public sealed record EntryLine
     /// <summary>The dimensions of cost lines.</summary>
     public Dimensions Dimensions { get; init; }
 
+    /// <summary>Whether it is what is owed for a cost of the same entry, so that it is not spent again.</summary>
+    public bool IsOwed { get; init; }
+
     /// <summary>The item of the ledger that brought the account; blank for none.</summary>
     public string LedgerItem { get; init; } = "";
 

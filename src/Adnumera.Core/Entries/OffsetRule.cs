@@ -49,6 +49,7 @@ internal static class OffsetRule
                 settings,
                 reasons
             ),
+            DocumentSide.Payroll => null,
             DocumentSide.Employee => OfRole(document, OffsetRoles.Of(document.Kind, form)!.Value, reasons),
         };
 

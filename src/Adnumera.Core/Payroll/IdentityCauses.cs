@@ -7,26 +7,21 @@ public static class IdentityCauses
 {
     /// <summary>The causes of every run that is not left out, by employee, in the order of <see cref="IdentityFault"/>, items by first
     /// appearance. Whom nothing explains has one without a fault.</summary>
-    /// <param name="journals">All runs that are known, in their order; those left out are looked back at, too.</param>
-    public static IReadOnlyList<IdentityCause> Of(IReadOnlyList<PayJournal> journals)
+    /// <param name="runs">All runs that are known, in their order, and whether each is left out: such a one is only looked back
+    /// at.</param>
+    public static IReadOnlyList<IdentityCause> Of(IReadOnlyList<(PayRun Run, bool IsLeftOut)> runs)
     {
-        var asked = journals.Where(j => j.LeftOut is null).SelectMany(j => j.Out).Select(o => o.Employee).ToHashSet(Folded.Comparer);
+        var outs = runs.Select(r => r.IsLeftOut ? [] : PayIdentity.Of(r.Run)).ToList();
+        var asked = outs.SelectMany(o => o).Select(o => o.Employee).ToHashSet(Folded.Comparer);
         if (asked.Count == 0)
             return [];
         var pasts = asked.ToDictionary(a => a, _ => new List<Past>(), Folded.Comparer);
-        foreach (var (journal, order) in journals.Select((j, i) => (j, i)).OrderBy(j => j.j.Run.PayDate).ThenBy(j => j.i))
-        foreach (var rows in journal.Run.Rows.Where(r => r.Employee.Length > 0).GroupBy(r => r.Employee, Folded.Comparer))
+        foreach (var (order, (run, _)) in runs.Index().OrderBy(r => r.Item.Run.PayDate).ThenBy(r => r.Index))
+        foreach (var rows in run.Rows.Where(r => r.Employee.Length > 0).GroupBy(r => r.Employee, Folded.Comparer))
             if (pasts.TryGetValue(rows.Key, out var past))
-                past.Add(new Past(order, journal.Run, Items(rows)));
+                past.Add(new Past(order, run, Items(rows)));
 
-        return
-        [
-            .. from at in journals.Index()
-            where at.Item.LeftOut is null
-            from one in at.Item.Out
-            from cause in Of(one, pasts[one.Employee], at.Index)
-            select cause,
-        ];
+        return [.. from at in outs.Index() from one in at.Item from cause in Of(one, pasts[one.Employee], at.Index) select cause];
     }
 
     private static IEnumerable<IdentityCause> Of(EmployeeOut one, List<Past> pasts, int order)

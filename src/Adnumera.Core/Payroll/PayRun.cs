@@ -1,5 +1,4 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Documents;
 
 namespace Adnumera.Core.Payroll;
 
@@ -24,11 +23,20 @@ public sealed record PayRun(string Id, DateOnly PayDate, DateOnly? PeriodEnd, Cu
     /// <summary>The source of every pay run.</summary>
     public const string Source = "payroll";
 
-    /// <summary>Under which the run is known everywhere.</summary>
-    public DocumentIdentity Identity => new(Source, Id);
-
     /// <summary>Whether there is nothing in it but zeros.</summary>
     public bool IsZero => Rows.All(r => r.Amount == 0);
+
+    /// <summary>Whether two registers say the same, row by row.</summary>
+    public bool Equals(PayRun? other) =>
+        ReferenceEquals(this, other)
+        || (
+            other is not null
+            && (Id, PayDate, PeriodEnd, Currency) == (other.Id, other.PayDate, other.PeriodEnd, other.Currency)
+            && Rows.SequenceEqual(other.Rows)
+        );
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Id, PayDate, PeriodEnd, Currency, Rows.Count);
 
     /// <summary>What it costs, by its register: the sum of all that stands on the left; minor units.</summary>
     public long Cost => Rows.Where(r => r.Type.Has(PayrollSide.Expense)).Sum(r => r.Amount);

@@ -1,6 +1,7 @@
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 
 namespace Adnumera.Core.Rehearsals;
 
@@ -12,5 +13,8 @@ namespace Adnumera.Core.Rehearsals;
 public sealed record CodingBasis(Chart Chart, IReadOnlyList<MappingRow> Rows, CompositionSettings Settings, ConnectedLedger? Ledger)
 {
     /// <summary>Composes entries on this basis.</summary>
-    public Composer Composer() => new(Chart, new MappingBook(Rows), Settings, Ledger);
+    public Composer Composer() => new(Chart, new MappingBook(Rows), Settings, Ledger, new PayrollMapping(Payroll));
+
+    /// <summary>The payroll mapping.</summary>
+    public IReadOnlyList<PayrollMappingRow> Payroll { get; init; } = [];
 }

@@ -20,6 +20,9 @@ public enum ArrivalForm
     /// <summary>A PDF that carries such an invoice.</summary>
     PdfInvoice,
 
+    /// <summary>A pay register: pay runs of the source payroll.</summary>
+    Register,
+
     /// <summary>A table of any columns, delimited or XLSX: read by a layout.</summary>
     Table,
 

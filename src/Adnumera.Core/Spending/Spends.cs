@@ -110,5 +110,5 @@ public static class Spends
             yield return ("", rest);
     }
 
-    private static bool IsSpent(EntryLine line) => line.Rung is not (EntryRung.Offset or EntryRung.Prepaid);
+    private static bool IsSpent(EntryLine line) => !line.IsOwed && line.Rung is not (EntryRung.Offset or EntryRung.Prepaid);
 }

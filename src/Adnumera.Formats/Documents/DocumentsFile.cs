@@ -203,7 +203,7 @@ public static class DocumentsFile
         new()
         {
             Identity = identity,
-            Kind = table.Word<DocumentKind>(Kind),
+            Kind = table.Word(Kind, DocumentKinds.WithLines),
             Date = table.RequiredDate(Date),
             DueDate = table.Date(DueDate),
             Reference = table.Text(Reference),

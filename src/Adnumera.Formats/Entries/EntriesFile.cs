@@ -2,6 +2,7 @@ using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Proof;
@@ -73,7 +74,7 @@ public sealed class EntriesFile : IDisposable
     /// <summary>Writes the journal of a pay run that may go to the ledger.</summary>
     public void Write(PayJournal journal) =>
         Write(
-            journal.Run.Identity,
+            new DocumentIdentity(PayRun.Source, journal.Run.Id),
             Journal,
             new Head(journal.EntryDate!.Value, journal.Run.Id, "", "", ""),
             journal.Run.Currency,

@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Payroll;
 using Adnumera.Formats.Tables;
 using CsvHelper;
@@ -27,9 +28,9 @@ public sealed class HeldFile : IDisposable
     public void Write(PayJournal journal)
     {
         if (journal.LeftOut is { } why)
-            Write(journal.Run.Identity, null, "set_aside", ReasonWords.Of(why));
+            Write(new DocumentIdentity(PayRun.Source, journal.Run.Id), null, "set_aside", ReasonWords.Of(why));
         foreach (var reason in journal.Reasons)
-            Write(journal.Run.Identity, null, "held", ReasonWords.Of(reason));
+            Write(new DocumentIdentity(PayRun.Source, journal.Run.Id), null, "held", ReasonWords.Of(reason));
     }
 
     /// <inheritdoc/>

@@ -218,7 +218,7 @@ public sealed class LayoutReader
                 ? net < 0
                     ? DocumentKind.CardCharge
                     : DocumentKind.CardRefund
-                : row.Word<DocumentKind>("kind") ?? default,
+                : row.Word("kind", DocumentKinds.WithLines) ?? default,
             Date = date ?? default,
             DueDate = row.Day("due_date"),
             Reference = row.Text("reference"),

@@ -91,15 +91,17 @@ internal sealed class LayoutRow(string file, TableRow row, Layout layout, Layout
     }
 
     /// <summary>A fixed word; null when it cannot be read.</summary>
-    public T? Word<T>(string ours)
+    public T? Word<T>(string ours, IReadOnlyList<T> among)
         where T : struct, Enum
     {
         var text = Text(ours);
-        if (Words<T>.TryRead(text, out var word))
+        if (Words<T>.TryRead(text, out var word) && among.Contains(word))
             return word;
         Error(
             ours,
-            text.Length == 0 ? "must be filled" : $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", Words<T>.All)}"
+            text.Length == 0
+                ? "must be filled"
+                : $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", among.Select(Words<T>.Of))}"
         );
         return null;
     }

@@ -26,14 +26,22 @@ public static class RegisterFile
         "run* pay_date* period_end employee department employee_group item* type* amount* agency"
     );
 
+    /// <summary>Whether a table has every column that a register must have.</summary>
+    public static bool HasItsHeader(byte[] content)
+    {
+        using var table = CsvTable.Open("", content, Columns, new Problems());
+        return Columns.Index().All(c => !c.Item.Required || table.Has(c.Index));
+    }
+
     /// <summary>Reads pay runs in the order of their first rows; errors go to <paramref name="problems"/>.</summary>
     /// <param name="file">The name for messages.</param>
     /// <param name="content">The file's bytes.</param>
     /// <param name="currency">The company's currency.</param>
     /// <param name="problems">Where errors and notices go.</param>
-    public static IReadOnlyList<PayRun> Read(string file, byte[] content, Currency currency, Problems problems)
+    /// <param name="strict">Whether the application's own limits hold.</param>
+    public static IReadOnlyList<PayRun> Read(string file, byte[] content, Currency currency, Problems problems, bool strict = false)
     {
-        using var table = CsvTable.Open(file, content, Columns, problems);
+        using var table = CsvTable.Open(file, content, Columns, problems, strict);
         var runs = new List<Gathering>();
         var byId = new Dictionary<string, Gathering>(StringComparer.Ordinal);
         var texts = new Texts(table);

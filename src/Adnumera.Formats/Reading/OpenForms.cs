@@ -5,44 +5,50 @@ using Adnumera.Formats.Feeds;
 using Adnumera.Formats.Invoices;
 using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Ofx;
+using Adnumera.Formats.Payroll;
 
 namespace Adnumera.Formats.Reading;
 
 /// <summary>The open forms in which spending is recorded, in the order in which they are tried.</summary>
 public static class OpenForms
 {
+    private static readonly IReadOnlyList<IArrivalReader> Spending =
+    [
+        new Form(
+            ArrivalForm.Ofx,
+            "an OFX statement",
+            f => OfxFile.Recognises(f.Content),
+            (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount, c.HoldsFaulty),
+            f => OfxFile.MayCorrect(f.Content)
+        ),
+        new Form(
+            ArrivalForm.Camt,
+            "a camt.053 statement",
+            f => CamtFile.Recognises(f.Content),
+            (f, c) => CamtFile.Read(f, c.Source, c.PaymentAccount).Where(r => c.IsStrict || r is not ArrivedRecord.Stated)
+        ),
+        new Form(
+            ArrivalForm.EInvoice,
+            "a UBL or CII invoice",
+            f => InvoiceFile.Recognises(f.Content),
+            (f, c) => [InvoiceFile.Read(f, c.Source)]
+        ),
+        new Form(
+            ArrivalForm.PdfInvoice,
+            "a PDF that carries one",
+            f => PdfInvoice.Recognises(f.Content),
+            (f, c) => [PdfInvoice.Read(f, c.Source)]
+        ),
+        new FeedReader(),
+        new DocumentsFileReader(),
+        new TableReader(),
+    ];
+
     /// <summary>All of them.</summary>
-    public static ArrivalReaders All { get; } =
-        new([
-            new Form(
-                ArrivalForm.Ofx,
-                "an OFX statement",
-                f => OfxFile.Recognises(f.Content),
-                (f, c) => OfxFile.Read(f, c.Source, c.PaymentAccount, c.HoldsFaulty),
-                f => OfxFile.MayCorrect(f.Content)
-            ),
-            new Form(
-                ArrivalForm.Camt,
-                "a camt.053 statement",
-                f => CamtFile.Recognises(f.Content),
-                (f, c) => CamtFile.Read(f, c.Source, c.PaymentAccount).Where(r => c.IsStrict || r is not ArrivedRecord.Stated)
-            ),
-            new Form(
-                ArrivalForm.EInvoice,
-                "a UBL or CII invoice",
-                f => InvoiceFile.Recognises(f.Content),
-                (f, c) => [InvoiceFile.Read(f, c.Source)]
-            ),
-            new Form(
-                ArrivalForm.PdfInvoice,
-                "a PDF that carries one",
-                f => PdfInvoice.Recognises(f.Content),
-                (f, c) => [PdfInvoice.Read(f, c.Source)]
-            ),
-            new FeedReader(),
-            new DocumentsFileReader(),
-            new TableReader(),
-        ]);
+    public static ArrivalReaders All { get; } = new(Spending);
+
+    /// <summary>All that an application takes in: pay registers, too. They are no spending that another could read.</summary>
+    public static ArrivalReaders WithRegisters { get; } = new([new RegisterReader(), .. Spending]);
 
     private sealed record Form(
         ArrivalForm Which,

@@ -222,8 +222,8 @@ public sealed class DocumentList(
               d.supplier as Supplier, d.employee as Employee, coalesce(nullif(d.payment_account_choice, ''), d.payment_account) as
                 PaymentAccount,
               d.due_date as DueDate, d.entry_date as EntryDate, (select a.at from arrival a where a.id = d.arrival_id) as ArrivedAt,
-              (select l.category from document_line l where l.document_id = d.id order by l.line limit 1) as Category,
-              (select l.decided_account from document_line l where l.document_id = d.id order by l.line limit 1) as Account,
+              coalesce((select l.category from document_line l where l.document_id = d.id order by l.line limit 1), '') as Category,
+              coalesce((select l.decided_account from document_line l where l.document_id = d.id order by l.line limit 1), '') as Account,
               (select count(*) from document_line l where l.document_id = d.id) as Lines,
               coalesce((select group_concat(label, ', ') from (select t.label from document_label t where t.document_id = d.id
                 order by t.label_key)), '') as Labels,

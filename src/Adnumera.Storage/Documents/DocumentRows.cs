@@ -2,6 +2,7 @@ using System.Globalization;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.Payroll;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Documents;
@@ -41,6 +42,11 @@ internal sealed class DocumentRows : IDisposable
         "document_edit",
         "document_decision",
         "posting",
+        "pay_line",
+        "pay_item",
+        "pay_out",
+        "pay_row",
+        "pay_run",
     ];
 
     private readonly Prepared insertHead,
@@ -58,9 +64,11 @@ internal sealed class DocumentRows : IDisposable
         insertDue;
     private readonly Prepared[] all,
         removeAll;
+    private readonly RegisterTable registers;
 
     public DocumentRows(SqliteConnection company)
     {
+        registers = new RegisterTable(company);
         insertHead = Prepared.Insert(company, "document", $"id source source_id {HeadColumns} entry_date period state set_aside notices");
         updateHead = Update(company, HeadColumns);
         updateContent = Update(company, ContentColumns);
@@ -123,6 +131,8 @@ internal sealed class DocumentRows : IDisposable
         insertHead.Run([id, d.Identity.Source, d.Identity.SourceId, .. Head(d, at), .. Coding(coded, state, period)]);
         WriteKeys(id, d);
         WriteLines(id, coded);
+        WriteRegister(id, coded);
+        WriteJournal(id, coded);
         Holds.Write(id, d, period, coded.Reasons);
     }
 
@@ -133,6 +143,7 @@ internal sealed class DocumentRows : IDisposable
         removeDimensions.Run(id);
         removeLines.Run(id);
         WriteLines(id, coded);
+        WriteRegister(id, coded);
         Rekey(id, coded.Said);
     }
 
@@ -166,6 +177,7 @@ internal sealed class DocumentRows : IDisposable
         updateCoding.Run([id, .. Coding(coded, state, period)]);
         if (lines)
             UpdateLines(id, coded);
+        WriteJournal(id, coded);
         Holds.Remove(id);
         Holds.Write(id, coded.Said, period, coded.Reasons);
     }
@@ -240,6 +252,18 @@ internal sealed class DocumentRows : IDisposable
             coded is Composition.SetAside { Why: var why } ? Words<SetAsideKind>.Of(why.Kind) : "",
             string.Join(' ', coded.Notices.Select(Words<DocumentNotice>.Of)),
         ];
+
+    private void WriteRegister(long id, Composition coded)
+    {
+        if (coded.Said.Register is { } run)
+            registers.Put(id, run);
+    }
+
+    private void WriteJournal(long id, Composition coded)
+    {
+        if (coded.Said.Register is not null)
+            registers.PutLines(id, coded.Lines);
+    }
 
     private void WriteLines(long id, Composition coded)
     {

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Spending;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.Payroll;
 using Adnumera.Storage.Standing;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -74,12 +76,19 @@ public sealed class DocumentTable(SqliteConnection company)
             .ToLookup(p => p.DocumentId, p => new AccountShare(p.Account, p.Amount, p.Spent));
         var uses = new StandingUseTable(company);
         var used = uses.Any() ? uses.Of(heads.Select(h => h.Id)) : null;
+        var registers = new RegisterTable(company);
+        var registered = heads.Exists(h => h.Kind == Words<DocumentKind>.Of(DocumentKind.PayRun))
+            ? registers.Of(heads.Select(h => h.Id))
+            : null;
         var edits = new EditTable(company);
         var edited = edits.Any() ? edits.Of(heads.Select(h => h.Id)) : null;
         return
         [
             .. heads.Select(h =>
-                Edited(h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]), edited) with
+                Registered(
+                    Edited(h.ToStored([.. lines[h.Id].Select(l => l.ToLine(dimensions[(h.Id, l.Number)]))]), edited),
+                    registered
+                ) with
                 {
                     Decided = [.. lines[h.Id].Select(l => l.Decided)],
                     Waiting = [.. lines[h.Id].Select(l => l.Waiting)],
@@ -90,6 +99,15 @@ public sealed class DocumentTable(SqliteConnection company)
             ),
         ];
     }
+
+    private static StoredDocument Registered(StoredDocument stored, IReadOnlyDictionary<long, PayRun>? registers) =>
+        registers?.GetValueOrDefault(stored.Id) is { } run
+            ? stored with
+            {
+                Document = stored.Document with { Register = run },
+                AsItCame = stored.AsItCame with { Register = run },
+            }
+            : stored;
 
     private static StoredDocument Edited(StoredDocument stored, IReadOnlyDictionary<long, (DocumentEdits Edits, Document Said)>? edited) =>
         edited is not null && edited.TryGetValue(stored.Id, out var edit)

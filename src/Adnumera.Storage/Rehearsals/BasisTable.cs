@@ -4,6 +4,7 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Payroll;
 using Adnumera.Storage.Suppliers;
 using Microsoft.Data.Sqlite;
 
@@ -19,7 +20,10 @@ public static class BasisTable
     {
         var ledger = new LedgerTable(company);
         var settings = ChoiceTable.Of(company) with { SupplierQuestions = new SupplierProposalTable(company).Questions() };
-        return new CodingBasis(ledger.Chart(), new MappingTable(company).All(), settings, ledger.Connected());
+        return new CodingBasis(ledger.Chart(), new MappingTable(company).All(), settings, ledger.Connected())
+        {
+            Payroll = new PayrollMappingTable(company).All(),
+        };
     }
 
     /// <summary>What documents would become on another basis; those in the ledger or on the way there are left out.</summary>

@@ -5,6 +5,7 @@ using Adnumera.Core.Sources;
 using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -170,9 +171,16 @@ internal static class ArrivalEndpoints
 
     private static RefusedException Refused(string why) => new("layout", $"{why}. Nothing was taken in.", StatusCodes.Status400BadRequest);
 
-    private static IResult Original(long id, CompanyBooks books)
+    // A register says who is paid what.
+    private static IResult Original(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
     {
         var arrival = books.File.Read(c => new ArrivalTable(c).Find(id)) ?? throw RefusedException.NotFound("This file");
+        if (arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Register) && !http.May(companies, Right.SeePay))
+            throw new RefusedException(
+                "not-allowed",
+                "A pay register says who is paid what. It is for those who may see pay by name.",
+                StatusCodes.Status403Forbidden
+            );
         return books.File.Originals.Find(arrival.Sha256) is { } content
             ? Results.File(content, "application/octet-stream", arrival.FileName)
             : throw RefusedException.NotFound("The original of this file");

@@ -37,7 +37,8 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
     {
         var form = readers.For(file)?.Form;
         // Of a table without a layout is said what it lacks of a documents file.
-        var saysIt = form is null or ArrivalForm.DocumentsFile || (form == ArrivalForm.Table && choices.Layout is null);
+        var saysIt =
+            form is null or ArrivalForm.DocumentsFile or ArrivalForm.Register || (form == ArrivalForm.Table && choices.Layout is null);
         if (choices.Source.Length == 0 && !saysIt)
             problems.Add(
                 new Problem(file.Name, 0, "source", "the file does not say whose records it has; expected the name of the source")

@@ -8,6 +8,7 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Payroll;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
@@ -283,13 +284,16 @@ internal static class DocumentPage
             return null;
         if (open.Content == CorrectionTable.Cancelled)
             return new CorrectionAnswer(open.At, open.Who, open.FileName, true, []);
-        var sent = DocumentsFile.Read(open.FileName, Encoding.UTF8.GetBytes(open.Content), posted.Currency, new Problems());
+        var content = Encoding.UTF8.GetBytes(open.Content);
+        IReadOnlyList<Document> sent = posted.Register is null
+            ? [.. DocumentsFile.Read(open.FileName, content, posted.Currency, new Problems()).Select(f => f.Document)]
+            : [.. RegisterFile.Read(open.FileName, content, posted.Currency, new Problems()).Select(Document.Of)];
         return new CorrectionAnswer(
             open.At,
             open.Who,
             open.FileName,
             false,
-            sent is [var version] ? DocumentDifferences.Of(posted, version.Document) : []
+            sent is [var version] ? DocumentDifferences.Of(posted, version) : []
         );
     }
 

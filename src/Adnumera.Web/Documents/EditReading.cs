@@ -56,7 +56,7 @@ internal static class EditReading
     private static DocumentEdits Converted(DecisionBasis basis, StoredDocument stored, DocumentEdits edits, ConvertRequest request)
     {
         var (from, to) = (stored.AsItCame.Currency, basis.Currency);
-        if (from == to)
+        if (from == to || stored.AsItCame.Kind == DocumentKind.PayRun)
             throw Refused("currency", $"It is in {to} already.");
         var on = Dates.Day(request.On ?? "");
         var total = edits.IsOtherKind ? -stored.AsItCame.Total : stored.AsItCame.Total;
@@ -85,6 +85,11 @@ internal static class EditReading
         var currency = edits.Apply(stored.AsItCame).Currency;
         if (request.HeldBack is { } why && string.IsNullOrWhiteSpace(why))
             throw Refused("held-back", "Say why it is held back.");
+        if (
+            stored.AsItCame.Kind == DocumentKind.PayRun
+            && (request.Supplier ?? request.Employee ?? request.Reference ?? request.Total) is not null
+        )
+            throw Refused("pay-run", "A pay run says what its register says; take a corrected register in.");
         return edits with
         {
             Supplier = request.Supplier?.Trim() ?? edits.Supplier,

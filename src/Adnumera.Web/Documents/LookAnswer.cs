@@ -51,7 +51,17 @@ public sealed record LookAnswer(
         if (PictureFile.MediaOf(file.Content).Length > 0 && IsPicture(file, out var problem))
             return new LookAnswer(file.Name, ArrivalForm.Picture, false, "", "", "", "", null, problem);
         var form = readers.For(file)?.Form;
-        var none = new LookAnswer(file.Name, form, form is not (null or ArrivalForm.DocumentsFile), "", "", "", "", null, "");
+        var none = new LookAnswer(
+            file.Name,
+            form,
+            form is not (null or ArrivalForm.DocumentsFile or ArrivalForm.Register),
+            "",
+            "",
+            "",
+            "",
+            null,
+            ""
+        );
         return form switch
         {
             ArrivalForm.Table => OfTable(company, none, file, written),

@@ -4,6 +4,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Payroll;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
@@ -274,8 +275,14 @@ internal static class TakeIn
     private static string Text(Document document)
     {
         using var stream = new MemoryStream();
-        using (var writer = new DocumentsWriter(stream))
+        if (document.Register is { } run)
+            RegisterFile.Write(stream, [run]);
+        else
+        {
+            using var writer = new DocumentsWriter(stream);
             writer.Write(document);
+        }
+
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 }

@@ -166,7 +166,7 @@ internal static class BookEndpoints
             {
                 var (documents, composer) = (new DocumentTable(company), Recoding.Composer(company));
                 using var writer = new DocumentsWriter(pipe.AsStream(leaveOpen: true), documents.AnyEntryDateChosen());
-                foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load))
+                foreach (var stored in documents.AllIds().Chunk(1000).SelectMany(documents.Load).Where(d => d.Document.Register is null))
                     writer.Write(AsDecided(stored, composer));
                 return 0;
             })

@@ -47,7 +47,7 @@ internal static class ChoiceEndpoints
         var (settings, capabilities) = (basis.Settings, Capabilities(basis));
         return new ChoicesAnswer(
             ChoiceReading.Text(settings, new CompanyTable(company)),
-            [.. DocumentKinds.All.Select(k => Info(company, k, basis))],
+            [.. DocumentKinds.All.Where(k => k.Side != DocumentSide.Payroll).Select(k => Info(company, k, basis))],
             Ladder.UsualOrder,
             [.. ReferencePattern.FieldNames],
             [.. capabilities.Dimensions.Select(d => new DimensionAnswer(d, d.Title))],

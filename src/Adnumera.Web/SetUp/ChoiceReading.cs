@@ -36,7 +36,7 @@ internal static class ChoiceReading
             EntryDate = settings.EntryDate,
             Schedule = company.Schedule(),
             TimeZone = company.TimeZone().Id,
-            Kinds = [.. DocumentKinds.All.Select(k => Text(k.Kind, settings))],
+            Kinds = [.. DocumentKinds.WithLines.Select(k => Text(k, settings))],
             PrivateAccount = settings.PrivateAccount,
             TransferDays = settings.TransferDays,
         };

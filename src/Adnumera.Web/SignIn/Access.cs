@@ -23,6 +23,12 @@ public static class Access
     public static TBuilder NeedsCareOfInstallation<TBuilder>(this TBuilder endpoint)
         where TBuilder : IEndpointConventionBuilder => endpoint.RequireAuthorization(Installation);
 
+    /// <summary>Whether whoever asks has a right in the company of the address: for what one sees more or less of.</summary>
+    internal static bool May(this HttpContext http, CompanyFiles companies, Right right) =>
+        Sessions.Person(http.User) is { } person
+        && http.Request.RouteValues["companyId"] is string company
+        && Rights.Allow(companies.Installation.RoleOf(person, company), right);
+
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)
     {
@@ -48,11 +54,7 @@ public static class Access
                 context.Resource is HttpContext http
                 && Sessions.Person(context.User) is { } person
                 && (
-                    (
-                        requirement.Right is { } right
-                        && http.Request.RouteValues["companyId"] is string company
-                        && Rights.Allow(companies.Installation.RoleOf(person, company), right)
-                    )
+                    (requirement.Right is { } right && http.May(companies, right))
                     || (
                         requirement.OrInstallation
                         && companies.Installation.Read(c => new PersonTable(c).Find(person)) is { IsAdministrator: true }

@@ -30,6 +30,10 @@
   import Dispatches from './posting/Dispatches.svelte';
   import Posting from './posting/Posting.svelte';
   import Notices from './notices/Notices.svelte';
+  import PayRun from './payroll/PayRun.svelte';
+  import PayRuns from './payroll/PayRuns.svelte';
+  import PayrollChoices from './payroll/PayrollChoices.svelte';
+  import PayrollMapping from './payroll/PayrollMapping.svelte';
   import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
   import Accounts from './set-up/Accounts.svelte';
@@ -71,6 +75,10 @@
     '/:company/posting/dispatches/:id': Dispatch,
     '/:company/spend': wrap({ asyncComponent: () => import('./spend/Spend.svelte') }),
     '/:company/proof': Proof,
+    '/:company/payroll': PayRuns,
+    '/:company/payroll/runs/:id': PayRun,
+    '/:company/payroll/mapping': PayrollMapping,
+    '/:company/payroll/choices': PayrollChoices,
     '/:company/set-up': SetUp,
     '/:company/set-up/ledger': Ledger,
     '/:company/set-up/feeds': Feeds,

@@ -9,8 +9,8 @@ public class RightsTests
     [InlineData(Role.Reader, "read")]
     [InlineData(Role.Spender, "spend")]
     [InlineData(Role.Approver, "spend approve")]
-    [InlineData(Role.Bookkeeper, "read spend bookkeep")]
-    [InlineData(Role.Administrator, "read spend approve bookkeep administer")]
+    [InlineData(Role.Bookkeeper, "read spend bookkeep see_pay")]
+    [InlineData(Role.Administrator, "read spend approve bookkeep see_pay administer")]
     public void Each_role_carries_these_rights_and_no_other(Role role, string rights)
     {
         Assert.Equal(rights, string.Join(' ', Rights.Of(role).Select(Words<Right>.Of)));

@@ -32,7 +32,12 @@ public class ComposerProperties
         )
         .Select((category, code, net, tax) => Line(0, net, Categories[category], taxCode: TaxCodes[code], tax: tax));
 
-    private static readonly Gen<Document> Documents = Gen.Select(Lines.Array[1, 6], Gen.Enum<DocumentKind>(), Gen.Long[-3, 3], Gen.Bool)
+    private static readonly Gen<Document> Documents = Gen.Select(
+            Lines.Array[1, 6],
+            Gen.Enum<DocumentKind>().Where(DocumentKinds.WithLines.Contains),
+            Gen.Long[-3, 3],
+            Gen.Bool
+        )
         .Select(
             (lines, kind, off, card) =>
                 Bill([.. lines.Select((l, i) => l with { Number = i + 1 })]) with

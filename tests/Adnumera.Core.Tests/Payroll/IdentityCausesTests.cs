@@ -1,5 +1,4 @@
 using Adnumera.Core.Amounts;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Payroll;
 using CsCheck;
 
@@ -18,17 +17,11 @@ public class IdentityCausesTests
 
     private static PayRun Run(string id, int day, params PayRow[] rows) => new(id, new DateOnly(2026, 11, day), null, Currency.Usd, rows);
 
-    private static PayJournal Journal(PayRun run, bool isLeftOut = false) =>
-        new()
-        {
-            Run = run,
-            Out = PayIdentity.Of(run),
-            LeftOut = isLeftOut ? new SetAsideReason.BeforeStart(run.PayDate, run.PayDate) : null,
-        };
+    private static (PayRun, bool) Journal(PayRun run, bool isLeftOut = false) => (run, isLeftOut);
 
     private static string[] Causes(params PayRun[] runs) => Causes([.. runs.Select(r => Journal(r))]);
 
-    private static string[] Causes(IReadOnlyList<PayJournal> journals) =>
+    private static string[] Causes(IReadOnlyList<(PayRun, bool)> journals) =>
         [
             .. IdentityCauses
                 .Of(journals)

@@ -781,7 +781,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -2882,7 +2882,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -2986,7 +2986,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -3846,7 +3846,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -3953,7 +3953,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -6319,7 +6319,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -6475,7 +6475,7 @@ export interface paths {
                     dispatch?: number;
                     readBack?: boolean;
                     period?: string;
-                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+                    kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
@@ -9288,6 +9288,589 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayRunsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayRunDetail"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/runs/{id}/employees": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayEmployeesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/mapping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollMappingAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayrollMappingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollSaved"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/mapping/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayrollMappingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/mapping/changes/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollSaved"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/choices/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayrollChoices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RehearsalAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayrollChoices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollChoices"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/suppliers": {
         parameters: {
             query?: never;
@@ -11367,7 +11950,7 @@ export interface components {
         /** @enum {unknown} */
         ArrivalEffect: "added" | "updated" | "unchanged" | "proposed_correction";
         /** @enum {unknown} */
-        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "table" | "picture" | "typed" | "feed";
+        ArrivalForm: "documents_file" | "ofx" | "camt" | "e_invoice" | "pdf_invoice" | "register" | "table" | "picture" | "typed" | "feed";
         ArrivalsAnswer: {
             files: components["schemas"]["ArrivalAnswer"][];
             currency: string;
@@ -11548,6 +12131,12 @@ export interface components {
         };
         CancelAnswer: {
             outcome: string;
+        };
+        CauseAnswer: {
+            fault: null | components["schemas"]["IdentityFault"];
+            item: string;
+            amount: string;
+            detail: string;
         };
         ChangeAnswer: {
             record: components["schemas"]["RecordKind"];
@@ -11882,7 +12471,7 @@ export interface components {
             takeBack?: null | components["schemas"]["EditPart"][];
         };
         /** @enum {unknown} */
-        DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer";
+        DocumentKind: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
         DocumentKindAnswer: {
             kind: components["schemas"]["DocumentKind"];
             title: string;
@@ -11951,7 +12540,7 @@ export interface components {
             lines: number;
         };
         /** @enum {unknown} */
-        DocumentSide: "supplier" | "employee" | "payment_account" | "own_account";
+        DocumentSide: "supplier" | "employee" | "payment_account" | "own_account" | "payroll";
         /** @enum {unknown} */
         DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
         EarlierAnswer: {
@@ -12207,6 +12796,8 @@ export interface components {
         };
         /** @enum {unknown} */
         HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+        /** @enum {unknown} */
+        IdentityFault: "changed" | "missing" | "wrong_side" | "transposed" | "extra" | null;
         Impossible: {
             kind: null | components["schemas"]["DocumentKind"];
             field: components["schemas"]["ChoiceField"];
@@ -12494,6 +13085,16 @@ export interface components {
         MadeCompany: {
             id: string;
         };
+        MappedItemAnswer: {
+            item: string;
+            types: components["schemas"]["PayItemType"][];
+            amount: string;
+            hasExpense: boolean;
+            hasLiability: boolean;
+            needsExpense: boolean;
+            needsLiability: boolean;
+            rows: components["schemas"]["PayrollRowAnswer"][];
+        };
         MappedValue: {
             kind: components["schemas"]["KeyKind"];
             kindTitle: string;
@@ -12633,6 +13234,11 @@ export interface components {
             at: string;
             money: string;
         };
+        OutAnswer: {
+            employee: string;
+            outBy: string;
+            causes: components["schemas"]["CauseAnswer"][];
+        };
         OutcomeAnswer: {
             /** Format: int64 */
             id: number;
@@ -12672,6 +13278,10 @@ export interface components {
             /** Format: int64 */
             pricesMoved: number;
         };
+        OwedAnswer: {
+            who: string;
+            amount: string;
+        };
         OwnSession: {
             /** Format: int64 */
             id: number;
@@ -12701,6 +13311,37 @@ export interface components {
             at: string;
             who: string;
             what: string;
+        };
+        PayEmployeeAnswer: {
+            employee: string;
+            department: string;
+            group: string;
+            cells: {
+                [key: string]: string;
+            };
+            outBy: string;
+        };
+        PayEmployeesAnswer: {
+            rows: components["schemas"]["PayEmployeeAnswer"][];
+            next: null | string;
+        };
+        PayItemAnswer: {
+            item: string;
+            type: components["schemas"]["PayItemType"];
+            amount: string;
+            before: null | string;
+            moved: string;
+        };
+        /** @enum {unknown} */
+        PayItemType: "earning" | "noncash" | "reimbursement" | "employee_deduction" | "employee_tax" | "employer_contribution" | "employer_tax" | "net_pay" | "fee";
+        PayLineAnswer: {
+            account: string;
+            accountTitle: string;
+            department: string;
+            debit: string;
+            credit: string;
+            memo: string;
+            because: string;
         };
         PaymentAccountAnswer: {
             /** Format: int64 */
@@ -12734,6 +13375,99 @@ export interface components {
         PaymentAccountsAnswer: {
             accounts: components["schemas"]["PaymentAccountAnswer"][];
             unclaimed: components["schemas"]["UnclaimedAnswer"][];
+            currency: string;
+        };
+        PayrollChangeAnswer: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            says: string;
+            isUndone: boolean;
+        };
+        PayrollChoices: {
+            date: components["schemas"]["PayrollDate"];
+            shape: components["schemas"]["PayrollShape"];
+            processorAccount: string;
+        };
+        /** @enum {unknown} */
+        PayrollDate: "pay_date" | "period_end" | "first_of_month";
+        PayrollMappingAnswer: {
+            items: components["schemas"]["MappedItemAnswer"][];
+            departments: string[];
+            groups: string[];
+            agencies: string[];
+            changes: components["schemas"]["PayrollChangeAnswer"][];
+            choices: components["schemas"]["PayrollChoices"];
+            currency: string;
+        };
+        PayrollMappingRequest: {
+            rows: components["schemas"]["PayrollRowText"][];
+            /** @default false */
+            confirmed: boolean;
+        };
+        PayrollRehearsal: {
+            rehearsal: components["schemas"]["RehearsalAnswer"];
+            asks: string[];
+        };
+        PayrollRowAnswer: {
+            department: string;
+            group: string;
+            agency: string;
+            expense: string;
+            expenseTitle: string;
+            liability: string;
+            liabilityTitle: string;
+            broken: string;
+        };
+        PayrollRowText: {
+            item: string;
+            department: null | string;
+            employeeGroup: null | string;
+            agency: null | string;
+            expenseAccount: null | string;
+            liabilityAccount: null | string;
+        };
+        PayrollSaved: {
+            /** Format: int64 */
+            changeId: number;
+            /** Format: int32 */
+            recoded: number;
+        };
+        /** @enum {unknown} */
+        PayrollShape: "detailed" | "short";
+        PayRunAnswer: {
+            /** Format: int64 */
+            id: number;
+            run: string;
+            payDate: string;
+            periodEnd: string;
+            entryDate: string;
+            /** Format: int64 */
+            employees: number;
+            total: string;
+            state: components["schemas"]["DocumentState"];
+            reason: string;
+            /** Format: int64 */
+            reasons: number;
+            ledgerEntry: string;
+        };
+        PayRunDetail: {
+            run: components["schemas"]["PayRunAnswer"];
+            items: components["schemas"]["PayItemAnswer"][];
+            before: null | components["schemas"]["PayRunAnswer"];
+            lines: components["schemas"]["PayLineAnswer"][];
+            debit: string;
+            credit: string;
+            outBy: string;
+            owed: components["schemas"]["OwedAnswer"][];
+            out: components["schemas"]["OutAnswer"][];
+            seesPay: boolean;
+            currency: string;
+        };
+        PayRunsAnswer: {
+            rows: components["schemas"]["PayRunAnswer"][];
+            next: null | string;
             currency: string;
         };
         PeopleAnswer: {
@@ -12993,7 +13727,7 @@ export interface components {
             original: number;
         };
         /** @enum {unknown} */
-        Right: "read" | "spend" | "approve" | "bookkeep" | "administer";
+        Right: "read" | "spend" | "approve" | "bookkeep" | "see_pay" | "administer";
         RightRow: {
             right: components["schemas"]["Right"];
             title: string;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { words } from '../amounts/format';
-  import { vocabulary } from '../frame/vocabulary';
+  import { kindsWithLines } from '../frame/vocabulary';
   import { isAmount, type LayoutDraft } from './layout.svelte';
 
   /** What the columns of a table mean: each is pointed at, above its first rows. */
@@ -95,7 +95,7 @@
       >Its rows are
       <select class="field mt-1 block" bind:value={layout.kind} onchange={changed}>
         <option value="">{layout.fields.includes('kind') ? 'as a column says' : 'say what'}</option>
-        {#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{k.title}</option>{/each}
+        {#each kindsWithLines() as k (k.kind)}<option value={k.kind}>{k.title}</option>{/each}
       </select></label
     >
     <label class="text-soft"

@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client';
 /** What the forms are called. */
 export const forms: Record<Schemas['ArrivalForm'], string> = {
   documents_file: 'documents file',
+  register: 'pay register',
   ofx: 'OFX statement',
   camt: 'camt.053 statement',
   e_invoice: 'e-invoice',

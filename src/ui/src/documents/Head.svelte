@@ -18,12 +18,14 @@
   let editing = $state(false);
 
   const kind = $derived(documentKind(d.kind).title);
-  const who = $derived(d.supplier || d.employee || d.paymentAccount || d.toAccount || 'Nobody named');
+  const who = $derived(
+    d.supplier || d.employee || d.paymentAccount || d.toAccount || (d.kind === 'pay_run' ? 'Payroll' : 'Nobody named'),
+  );
   const facts = $derived(
     [
       `${capital(kind)} of ${day(d.date)}${d.dueDate ? `, due ${day(d.dueDate)}` : ''}`,
       `${d.source} ${d.sourceId}`,
-      `${d.lines.length === 1 ? 'one line' : `${d.lines.length} lines`}, ${money(d.total)} ${d.currency}`,
+      `${d.kind === 'pay_run' ? 'costs ' : d.lines.length === 1 ? 'one line, ' : `${d.lines.length} lines, `}${money(d.total)} ${d.currency}`,
       d.settlement && `settled: ${d.settlement}`,
       d.paymentAccount && `payment account ${d.paymentAccount}`,
       d.toAccount && `to ${d.toAccount}`,
@@ -44,7 +46,9 @@
   <span class={['font-semibold', d.state === 'held' ? 'text-ochre' : d.state === 'proved' ? 'text-verdigris' : '']}>
     {words(d.state)}{d.setAside && d.setAside !== 'other' ? `: ${words(d.setAside)}` : ''}
   </span>
-  {#if d.mayBeCoded && place.keeps}
+  {#if d.kind === 'pay_run'}
+    <a class="quiet" href={place.href(`payroll/runs/${d.id}`)}>its register and journal</a>
+  {:else if d.mayBeCoded && place.keeps}
     <button class="quiet" aria-expanded={editing} onclick={() => (editing = !editing)}>put it right</button>
   {/if}
   {#if d.neighbours}

@@ -24,7 +24,13 @@ export interface Column {
 /** Every column that there is. */
 export const columns: readonly Column[] = [
   { key: 'date', title: 'Date', orders: ['latest', 'earliest'], text: (r) => shortDay(r.date) },
-  { key: 'who', title: 'Who', orders: ['supplier'], wide: 'max-w-[210px]', text: (r) => r.who || 'nobody named' },
+  {
+    key: 'who',
+    title: 'Who',
+    orders: ['supplier'],
+    wide: 'max-w-[210px]',
+    text: (r) => r.who || (r.kind === 'pay_run' ? 'payroll' : 'nobody named'),
+  },
   { key: 'kind', title: 'Kind', orders: ['kind'], soft: true, text: (r) => documentKind(r.kind).title },
   { key: 'reference', title: 'Reference', orders: ['reference'], wide: 'max-w-[150px]', text: (r) => r.reference },
   { key: 'source', title: 'Source', orders: ['source'], soft: true, text: (r) => r.source },

@@ -55,8 +55,8 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   mapping_broken: { by: 'account' },
   unmapped: { by: 'account' },
   tax_code_unmapped: null,
-  period_end_missing: null,
-  identity: null,
+  period_end_missing: { by: 'open_day' },
+  identity: { by: 'room', title: 'See what is out', view: 'payroll' },
 };
 
 const pull: Remedy = { by: 'room', title: 'Pull the ledger anew', view: 'set-up/ledger' };

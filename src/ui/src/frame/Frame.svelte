@@ -43,6 +43,7 @@
     { view: 'posting', title: 'Posting', number: overview.data?.ready ?? 0, says: 'ready' },
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
     { view: 'spend', title: 'Spend', number: 0, says: '' },
+    { view: 'payroll', title: 'Payroll', number: 0, says: '' },
     {
       view: 'set-up',
       title: 'Set-up',

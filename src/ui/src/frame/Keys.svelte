@@ -68,6 +68,10 @@
       ['+ −', 'on the picture: larger, smaller'],
       ['Ctrl Enter', 'take it in'],
     ],
+    payroll: [
+      ['Enter', 'open the run, or the pay item'],
+      ['Ctrl Enter', 'save the mapping of the item'],
+    ],
     posting: [
       ['Ctrl Enter', 'post what is chosen: asks once'],
       ['Space', 'leave a document out, or take it in'],

@@ -11,5 +11,8 @@ export function vocabulary(): Schemas['VocabularyAnswer'] {
   return words;
 }
 
+/** The kinds that have lines of their own: all that can be typed, and read from tables. */
+export const kindsWithLines = () => vocabulary().documentKinds.filter((k) => k.side !== 'payroll');
+
 /** A kind of document. */
 export const documentKind = (kind: Schemas['DocumentKind']) => vocabulary().documentKinds.find((k) => k.kind === kind)!;

@@ -4,7 +4,7 @@
   import { toast } from 'svelte-sonner';
   import { capital, instant, many, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
-  import { vocabulary } from '../frame/vocabulary';
+  import { kindsWithLines } from '../frame/vocabulary';
   import Pages from '../pictures/Pages.svelte';
   import Becomes from './Becomes.svelte';
   import type { Completing } from './completing.svelte';
@@ -95,7 +95,7 @@
           >Kind
           <select class="field mt-1 block w-full" value={kind} onchange={(e) => of.type(0, 'kind', e.currentTarget.value)}>
             {#if !kind}<option value="">what is it?</option>{/if}
-            {#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{capital(kindTitle(k))}</option>{/each}
+            {#each kindsWithLines() as k (k.kind)}<option value={k.kind}>{capital(kindTitle(k))}</option>{/each}
           </select>
           {#if of.wrong(0, 'kind')}<span class="text-madder mt-0.5 block text-xs">{of.wrong(0, 'kind')}</span>{/if}
         </label>

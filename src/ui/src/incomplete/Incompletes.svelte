@@ -6,7 +6,7 @@
   import { Acting } from '../frame/acting.svelte';
   import { rows } from '../frame/keys';
   import { place } from '../frame/place.svelte';
-  import { vocabulary } from '../frame/vocabulary';
+  import { kindsWithLines, vocabulary } from '../frame/vocabulary';
   import Waiting from '../frame/Waiting.svelte';
   import { kindTitle } from './fields';
 
@@ -57,7 +57,7 @@
       }}
     >
       <option value="">Type a document …</option>
-      {#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{capital(kindTitle(k))}</option>{/each}
+      {#each kindsWithLines() as k (k.kind)}<option value={k.kind}>{capital(kindTitle(k))}</option>{/each}
     </select>
   {/if}
 </div>

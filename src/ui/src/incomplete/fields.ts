@@ -50,7 +50,7 @@ const paid = [
 ];
 
 /** The fields that a kind of document has. */
-const ofKind: Record<Schemas['DocumentKind'], readonly Field[]> = {
+const ofKind: Record<Exclude<Schemas['DocumentKind'], 'pay_run'>, readonly Field[]> = {
   bill: owed,
   supplier_credit: owed,
   card_charge: paid,
@@ -109,7 +109,7 @@ export const titleOf = (column: string) => titles.get(column) ?? column.replaceA
 
 /** The fields of a document: those of its kind, and what else is filled or wrong. */
 export function headFields(kind: string, filled: readonly string[]): readonly Field[] {
-  const known = ofKind[kind as Schemas['DocumentKind']] ?? owed;
+  const known = ofKind[kind as keyof typeof ofKind] ?? owed;
   const others = filled.filter((c) => c !== 'kind' && c !== 'attachment' && !known.some((f) => f.column === c));
   return [...known, ...others.map((c) => field(c, titleOf(c)))];
 }

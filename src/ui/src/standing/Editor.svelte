@@ -5,7 +5,7 @@
   import { overview as askOverview } from '../frame/overview';
   import { place } from '../frame/place.svelte';
   import DayField from '../frame/DayField.svelte';
-  import { vocabulary } from '../frame/vocabulary';
+  import { kindsWithLines } from '../frame/vocabulary';
   import { dimensions } from '../ledger/values';
   import type { Standing } from './standing.svelte';
   import { conditions, fields, isOfDimension, sets } from './words';
@@ -51,7 +51,7 @@
         >Kind
         <select class="field mt-1 block w-full" bind:value={d.when.kind}>
           <option value={null}>any</option>
-          {#each vocabulary().documentKinds as k (k.kind)}<option value={k.kind}>{k.title}</option>{/each}
+          {#each kindsWithLines() as k (k.kind)}<option value={k.kind}>{k.title}</option>{/each}
         </select></label
       >
       {#each conditions as [name, title, hint] (name)}

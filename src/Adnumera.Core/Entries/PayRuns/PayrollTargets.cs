@@ -1,7 +1,8 @@
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 
-namespace Adnumera.Core.Payroll;
+namespace Adnumera.Core.Entries.PayRuns;
 
 /// <summary>Which accounts a side of a pay item may go to.</summary>
 public static class PayrollTargets

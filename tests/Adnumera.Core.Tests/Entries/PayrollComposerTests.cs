@@ -1,10 +1,11 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
 using CsCheck;
 
-namespace Adnumera.Core.Tests.Payroll;
+namespace Adnumera.Core.Tests.Entries;
 
 /// <summary>Whatever a register holds, its journal balances, comes whole or not at all, and loses nothing.</summary>
 public class PayrollComposerTests

@@ -1,6 +1,6 @@
-using Adnumera.Core.Entries;
+using Adnumera.Core.Payroll;
 
-namespace Adnumera.Core.Payroll;
+namespace Adnumera.Core.Entries.PayRuns;
 
 /// <summary>What became of a pay run: a balanced entry, every reason why it waits, or why it is left out.</summary>
 public sealed record PayJournal

@@ -1,7 +1,6 @@
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 
-namespace Adnumera.Core.Payroll;
+namespace Adnumera.Core.Entries.PayRuns;
 
 // One side of a payroll journal: a line for each account and department, net pay apart, in the order in which they first appear.
 internal sealed class PayrollSums(int side)
@@ -49,6 +48,7 @@ internal sealed class PayrollSums(int side)
                 Account = account,
                 Signed = side * Amount,
                 Dimensions = Dimensions.Named(department),
+                IsOwed = side < 0,
                 Memo = string.Join(", ", items),
                 Rung = isNetPay ? EntryRung.Offset : EntryRung.Item,
                 Because = items is [var only]

@@ -1,8 +1,8 @@
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 
-namespace Adnumera.Core.Payroll;
+namespace Adnumera.Core.Entries.PayRuns;
 
 // The lines of one run, summed while its register is gone through, and what holds it.
 internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollSettings payroll)
@@ -56,6 +56,7 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
                 {
                     Account = payroll.ProcessorAccount,
                     Signed = -o.Amount,
+                    IsOwed = true,
                     Memo = o.Memo,
                     Rung = EntryRung.Offset,
                     Because = $"Because the processor is owed the {o.Memo}.",

@@ -1,9 +1,9 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
-using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
 
-namespace Adnumera.Core.Payroll;
+namespace Adnumera.Core.Entries.PayRuns;
 
 /// <summary>Makes the balanced journal of a pay run, costs on the left and who is owed on the right, or says every reason why it cannot. A
 /// run comes whole or not at all.</summary>
@@ -15,8 +15,10 @@ public sealed class PayrollComposer(Chart chart, PayrollMapping mapping, Composi
     private readonly PayrollSettings payroll = settings.Payroll;
 
     /// <summary>Composes the journal of a run.</summary>
+    /// <param name="run">The run.</param>
+    /// <param name="chosen">The day of its entry, where a person chose one.</param>
     /// <exception cref="OverflowException">Its sums are beyond what can be held.</exception>
-    public PayJournal Compose(PayRun run)
+    public PayJournal Compose(PayRun run, DateOnly? chosen = null)
     {
         var journal = new PayJournal { Run = run, Out = PayIdentity.Of(run) };
         if (settings.StartDate is { } start && run.PayDate < start)
@@ -31,7 +33,7 @@ public sealed class PayrollComposer(Chart chart, PayrollMapping mapping, Composi
         var lines = draft.Finish();
         reasons.AddRange(journal.Out.Select(o => new HoldReason.Identity(o.Employee, new Money(o.OutBy, run.Currency))));
         reasons.AddRange(draft.Reasons);
-        var date = payroll.DayOf(run) is { } day ? settings.Opened(day) : (DateOnly?)null;
+        var date = chosen ?? (payroll.DayOf(run) is { } day ? settings.Opened(day) : null);
         if (date is null)
             reasons.Add(new HoldReason.PeriodEndMissing());
         else if (settings.Locked is { } locked && date <= locked)

@@ -1,0 +1,131 @@
+using System.Globalization;
+using System.Text;
+using Adnumera.Core.Payroll;
+
+namespace Adnumera.Demo;
+
+/// <summary>The bindery's pay runs of the year, every two weeks from January: nine people in three departments and two groups. The run of 13
+/// November has one tax keyed with two digits swapped; the one of 18 November, between two others, pays a bonus that nothing maps.</summary>
+internal static class PayRegisters
+{
+    private const string Header = "run,pay_date,period_end,employee,department,employee_group,item,type,amount,agency\r\n";
+    private const string Treasury = "Federal treasury";
+    private const string State = "State revenue office";
+    private const string Plan = "Larch Retirement";
+
+    private static readonly (string Name, string Department, string Group, decimal Salary)[] People =
+    [
+        ("Ines Calder", "Front", "Directors", 2_690.00m),
+        ("Theo Arkwright", "Front", "Directors", 2_885.00m),
+        ("Maud Pennyroyal", "Front", "Craft", 1_640.00m),
+        ("Bram Lockyer", "Bench", "Craft", 1_846.15m),
+        ("Odile Fenwick", "Bench", "Craft", 1_773.08m),
+        ("Rafe Tolliver", "Bench", "Craft", 1_711.54m),
+        ("Sunniva Hale", "Bench", "Craft", 1_523.40m),
+        ("Corin Ashdown", "Press", "Craft", 1_898.00m),
+        ("Jessamy Rook", "Press", "Craft", 1_602.70m),
+    ];
+
+    /// <summary>Where the pay items go.</summary>
+    public static IReadOnlyList<PayrollMappingRow> Mapping { get; } =
+    [
+        Row("Salary", "6010", ""),
+        Row("Salary", "5410", "") with
+        {
+            Department = "Bench",
+        },
+        Row("Salary", "5410", "") with
+        {
+            Department = "Press",
+        },
+        Row("Federal income tax", "", "2420"),
+        Row("State income tax", "", "2420"),
+        Row("Social security", "6020", "2420"),
+        Row("Medicare", "6020", "2420"),
+        Row("Retirement plan", "6030", "2430"),
+        Row("Net pay", "", "2410"),
+        Row("Payroll service", "6620", "2410"),
+    ];
+
+    /// <summary>The register of the runs that are paid on these days.</summary>
+    public static (string Name, string Content) File(DateOnly first, DateOnly last)
+    {
+        var csv = new StringBuilder(Header);
+        for (var number = 1; PaidOn(number) <= Builder.Today; number++)
+            if (PaidOn(number) >= first && PaidOn(number) <= last)
+                Regular(csv, number);
+        var bonus = new DateOnly(2026, 11, 18);
+        if (bonus >= first && bonus <= last)
+            Bonus(csv, bonus);
+        return ($"register-{last:yyyy-MM-dd}.csv", csv.ToString());
+    }
+
+    private static PayrollMappingRow Row(string item, string expense, string liability) =>
+        new()
+        {
+            Item = item,
+            Expense = expense,
+            Liability = liability,
+        };
+
+    private static DateOnly PaidOn(int number) => new DateOnly(2026, 1, 9).AddDays(14 * (number - 1));
+
+    private static void Regular(StringBuilder csv, int number)
+    {
+        var day = PaidOn(number);
+        var run = $"2026-{number:00}";
+        foreach (var (name, department, group, salary) in People)
+        {
+            var federal = Of(salary, 0.1145m);
+            // Keyed by hand, with two digits swapped.
+            var keyed = name == "Odile Fenwick" && day == new DateOnly(2026, 11, 13) ? 230.02m : federal;
+            var (state, social, medicare, plan) = (Of(salary, 0.031m), Of(salary, 0.062m), Of(salary, 0.0145m), Of(salary, 0.03m));
+            void Item(string item, string type, decimal amount, string agency = "") =>
+                Add(csv, run, day, name, department, group, item, type, amount, agency);
+            Item("Salary", "earning", salary);
+            Item("Federal income tax", "employee_tax", keyed, Treasury);
+            Item("State income tax", "employee_tax", state, State);
+            Item("Social security", "employee_tax", social, Treasury);
+            Item("Medicare", "employee_tax", medicare, Treasury);
+            Item("Retirement plan", "employee_deduction", plan, Plan);
+            Item("Social security", "employer_tax", social, Treasury);
+            Item("Medicare", "employer_tax", medicare, Treasury);
+            Item("Retirement plan", "employer_contribution", plan, Plan);
+            Item("Net pay", "net_pay", salary - federal - state - social - medicare - plan);
+        }
+
+        Add(csv, run, day, "", "", "", "Payroll service", "fee", 58.50m, "");
+    }
+
+    private static void Bonus(StringBuilder csv, DateOnly day)
+    {
+        var (name, department, group, _) = People[3];
+        void Item(string item, string type, decimal amount, string agency = "") =>
+            Add(csv, "2026-23 bonus", day, name, department, group, item, type, amount, agency);
+        Item("Bonus", "earning", 500m);
+        Item("Social security", "employee_tax", 31m, Treasury);
+        Item("Medicare", "employee_tax", 7.25m, Treasury);
+        Item("Social security", "employer_tax", 31m, Treasury);
+        Item("Medicare", "employer_tax", 7.25m, Treasury);
+        Item("Net pay", "net_pay", 461.75m);
+    }
+
+    private static decimal Of(decimal salary, decimal rate) => Math.Round(salary * rate, 2, MidpointRounding.AwayFromZero);
+
+    private static void Add(
+        StringBuilder csv,
+        string run,
+        DateOnly day,
+        string name,
+        string department,
+        string group,
+        string item,
+        string type,
+        decimal amount,
+        string agency
+    ) =>
+        csv.Append(
+            CultureInfo.InvariantCulture,
+            $"{run},{day:yyyy-MM-dd},{day.AddDays(-6):yyyy-MM-dd},{name},{department},{group},{item},{type},{amount:0.00},{agency}\r\n"
+        );
+}

@@ -1,0 +1,199 @@
+using System.Globalization;
+using Adnumera.Core.Access;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
+using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
+using Adnumera.Storage.Companies;
+using Adnumera.Storage.Ledger;
+using Adnumera.Storage.Payroll;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Refusals;
+using Adnumera.Web.Requests;
+using Adnumera.Web.SignIn;
+
+namespace Adnumera.Web.Payroll;
+
+/// <summary>Pay runs: the list, a run with its register, journal and who is owed what, and why it does not balance.</summary>
+internal static class PayRunEndpoints
+{
+    private const int PageSize = 50;
+
+    public static void MapPayRuns(this RouteGroupBuilder company)
+    {
+        var runs = company.MapGroup("payroll/runs").WithTags("Payroll");
+        runs.MapGet("", List).Needs(Right.Read);
+        runs.MapGet("{id:long}", Detail).Needs(Right.Read);
+        runs.MapGet("{id:long}/employees", Employees).Needs(Right.SeePay);
+    }
+
+    private static PayRunsAnswer List(string? after, CompanyBooks books) =>
+        books.File.Read(c =>
+        {
+            var rows = new PayRunTable(c).Page(Cursor(after), PageSize + 1);
+            var next = rows.Count > PageSize ? $"{rows[PageSize - 1].PayDate}~{rows[PageSize - 1].Id}" : null;
+            return new PayRunsAnswer([.. rows.Take(PageSize).Select(Answer)], next, new CompanyTable(c).Currency().Code);
+        });
+
+    private static PayRunDetail Detail(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
+    {
+        var sees = http.May(companies, Right.SeePay);
+        return books.File.Read(c =>
+        {
+            var table = new PayRunTable(c);
+            var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
+            var (before, currency) = (table.Before(run), Currency.Of(run.Currency));
+            var (items, lines, chart) = (table.Items(id), table.Lines(id), new LedgerTable(c).Chart());
+            string Text(long minor) => AmountText.Format(minor, currency.Digits);
+            return new PayRunDetail(
+                Answer(run),
+                Items(items, before is null ? [] : table.Items(before.Id), Text),
+                before is null ? null : Answer(before),
+                [.. lines.Select(l => Line(l, chart, Text))],
+                Text(lines.Sum(l => Math.Max(l.Signed, 0))),
+                Text(lines.Sum(l => Math.Max(-l.Signed, 0))),
+                Text(table.Out(id).Sum(o => o.OutBy)),
+                Owed(items, Text),
+                Out(table, run, currency, sees),
+                sees,
+                currency.Code
+            );
+        });
+    }
+
+    private static PayEmployeesAnswer Employees(long id, string? after, CompanyBooks books) =>
+        books.File.Read(c =>
+        {
+            var table = new PayRunTable(c);
+            var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
+            var currency = Currency.Of(run.Currency);
+            var people = table
+                .Employees(id, string.IsNullOrEmpty(after) ? "" : Folded.Of(after), PageSize + 1)
+                .Where(r => r.Key.Length > 0)
+                .GroupBy(r => r.Key)
+                .ToList();
+            return new PayEmployeesAnswer(
+                [
+                    .. people
+                        .Take(PageSize)
+                        .Select(p => new PayEmployeeAnswer(
+                            p.First().Employee,
+                            p.First().Department,
+                            p.First().Group,
+                            p.GroupBy(r => $"{r.ItemKey} {r.Type}")
+                                .ToDictionary(g => g.Key, g => AmountText.Format(g.Sum(r => r.Amount), currency.Digits)),
+                            AmountText.Format(p.Sum(r => Words<PayItemType>.Read(r.Type).InIdentity() * r.Amount), currency.Digits)
+                        )),
+                ],
+                people.Count > PageSize ? people[PageSize - 1].Key : null
+            );
+        });
+
+    // Items by first appearance here, then those that only the run before has.
+    private static IReadOnlyList<PayItemAnswer> Items(
+        IReadOnlyList<PayItemRow> now,
+        IReadOnlyList<PayItemRow> before,
+        Func<long, string> text
+    )
+    {
+        var was = before.GroupBy(i => (i.Key, i.Type)).ToDictionary(g => g.Key, g => (g.First().Item, Amount: g.Sum(i => i.Amount)));
+        var answers = now.GroupBy(i => (i.Key, i.Type))
+            .Select(g =>
+            {
+                var amount = g.Sum(i => i.Amount);
+                var had = was.Remove(g.Key, out var old);
+                return Item(g.First().Item, g.Key.Type, amount, had ? old.Amount : null);
+            })
+            .ToList();
+        return [.. answers, .. was.Select(w => Item(w.Value.Item, w.Key.Type, 0, w.Value.Amount))];
+
+        PayItemAnswer Item(string item, string type, long amount, long? old) =>
+            new(
+                item,
+                Words<PayItemType>.Read(type),
+                text(amount),
+                old is { } o ? text(o) : null,
+                old is { } from && from != 0
+                    ? (100m * (amount - from) / Math.Abs(from)).ToString("+0.0;-0.0;0.0", CultureInfo.InvariantCulture)
+                    : ""
+            );
+    }
+
+    private static PayLineAnswer Line(PayLineRow line, Chart chart, Func<long, string> text) =>
+        new(
+            line.Account,
+            chart.Title(line.Account),
+            line.Department,
+            text(Math.Max(line.Signed, 0)),
+            text(Math.Max(-line.Signed, 0)),
+            line.Memo,
+            line.Because
+        );
+
+    // What stands on the right by whom it is owed: employees their net pay, agencies what names them, the processor its fee.
+    private static IReadOnlyList<OwedAnswer> Owed(IReadOnlyList<PayItemRow> items, Func<long, string> text) =>
+        [
+            .. items
+                .Select(i => (Item: i, Type: Words<PayItemType>.Read(i.Type)))
+                .Where(i => i.Type.Has(PayrollSide.Liability))
+                .GroupBy(
+                    i =>
+                        i.Type == PayItemType.NetPay ? "employees, net pay"
+                        : i.Item.Agency.Length > 0 ? i.Item.Agency
+                        : i.Type == PayItemType.Fee ? "the processor, its fee"
+                        : i.Item.Item,
+                    Folded.Comparer
+                )
+                .Select(g => new OwedAnswer(g.Key, text(g.Sum(i => i.Item.Amount)))),
+        ];
+
+    private static IReadOnlyList<OutAnswer> Out(PayRunTable table, PayRunRow run, Currency currency, bool sees)
+    {
+        var outs = table.Out(run.Id).Take(PageSize).ToList();
+        if (outs.Count == 0)
+            return [];
+        var past = table.Past(outs.Select(o => o.Employee), run.PayDate, currency);
+        var causes = IdentityCauses
+            .Of([.. past.Select(p => (p.Run, p.IsLeftOut && p.Id != run.Id))])
+            .Where(c => c.Run.Id == run.Run)
+            .ToLookup(c => c.Employee, Folded.Comparer);
+        return
+        [
+            .. outs.Select(o => new OutAnswer(
+                o.Employee,
+                AmountText.Format(o.OutBy, currency.Digits),
+                [
+                    .. causes[o.Employee]
+                        .Select(c => new CauseAnswer(c.Fault, c.Item, sees ? c.Amount?.ToString() ?? "" : "", sees ? c.Detail : "")),
+                ]
+            )),
+        ];
+    }
+
+    internal static PayRunAnswer Answer(PayRunRow run) =>
+        new(
+            run.Id,
+            run.Run,
+            run.PayDate,
+            run.PeriodEnd,
+            run.EntryDate,
+            run.Employees,
+            AmountText.Format(run.Total, Currency.Of(run.Currency).Digits),
+            Words<DocumentState>.Read(run.State),
+            run.Reason,
+            run.Reasons,
+            run.LedgerEntry
+        );
+
+    private static (string, long)? Cursor(string? after)
+    {
+        if (string.IsNullOrEmpty(after))
+            return null;
+        return
+            after.Split('~') is [var date, var id]
+            && DateOnly.TryParseExact(date, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _)
+            && long.TryParse(id, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            ? (date, number)
+            : throw new RefusedException("after", "The list cannot go on from there.", StatusCodes.Status400BadRequest);
+    }
+}

@@ -1,0 +1,151 @@
+using Adnumera.Core.Documents;
+using Adnumera.Core.Payroll;
+using Adnumera.Web.Mapping;
+
+namespace Adnumera.Web.Payroll;
+
+/// <summary>Pay runs, the latest pay date first.</summary>
+/// <param name="Next">Where the list goes on; none at its end.</param>
+public sealed record PayRunsAnswer(IReadOnlyList<PayRunAnswer> Rows, string? Next, string Currency);
+
+/// <summary>A pay run in the list.</summary>
+/// <param name="Id">The number of its document.</param>
+/// <param name="Total">Its total cost.</param>
+/// <param name="Reason">Why it waits or was set aside; blank where it is neither.</param>
+public sealed record PayRunAnswer(
+    long Id,
+    string Run,
+    string PayDate,
+    string PeriodEnd,
+    string EntryDate,
+    long Employees,
+    string Total,
+    DocumentState State,
+    string Reason,
+    long Reasons,
+    string LedgerEntry
+);
+
+/// <summary>A pay run.</summary>
+/// <param name="Items">Its pay items, over all employees, beside the run before.</param>
+/// <param name="Before">The run before; none for the first.</param>
+/// <param name="Lines">The journal it becomes, or became.</param>
+/// <param name="Debit">What stands on the left.</param>
+/// <param name="Credit">What stands on the right.</param>
+/// <param name="OutBy">What is left over all employees that are out.</param>
+/// <param name="Owed">Who is owed what.</param>
+/// <param name="Out">Who is out, with what would explain it.</param>
+/// <param name="SeesPay">Whether whoever asks may see pay by name.</param>
+public sealed record PayRunDetail(
+    PayRunAnswer Run,
+    IReadOnlyList<PayItemAnswer> Items,
+    PayRunAnswer? Before,
+    IReadOnlyList<PayLineAnswer> Lines,
+    string Debit,
+    string Credit,
+    string OutBy,
+    IReadOnlyList<OwedAnswer> Owed,
+    IReadOnlyList<OutAnswer> Out,
+    bool SeesPay,
+    string Currency
+);
+
+/// <param name="Before">What it was in the run before; none where that lacks it.</param>
+public sealed record PayItemAnswer(string Item, PayItemType Type, string Amount, string? Before, string Moved);
+
+public sealed record PayLineAnswer(
+    string Account,
+    string AccountTitle,
+    string Department,
+    string Debit,
+    string Credit,
+    string Memo,
+    string Because
+);
+
+/// <param name="Who">Employees, an agency, the processor, or nobody named.</param>
+public sealed record OwedAnswer(string Who, string Amount);
+
+public sealed record OutAnswer(string Employee, string OutBy, IReadOnlyList<CauseAnswer> Causes);
+
+/// <param name="Fault">What happened; none where no single item explains it.</param>
+/// <param name="Amount">What stands in the register; blank for those who may not see pay by name.</param>
+public sealed record CauseAnswer(IdentityFault? Fault, string Item, string Amount, string Detail);
+
+/// <summary>Employees of a run with their pay items, by name.</summary>
+/// <param name="Next">The name after which the list goes on; none at its end.</param>
+public sealed record PayEmployeesAnswer(IReadOnlyList<PayEmployeeAnswer> Rows, string? Next);
+
+/// <param name="Cells">Amount by item and type, as <c>SALARY earning</c>.</param>
+public sealed record PayEmployeeAnswer(
+    string Employee,
+    string Department,
+    string Group,
+    IReadOnlyDictionary<string, string> Cells,
+    string OutBy
+);
+
+/// <summary>Where pay items go.</summary>
+/// <param name="Items">Every pay item that came or is mapped, those that need an account first, then by money.</param>
+/// <param name="Changes">What was changed, the latest first.</param>
+public sealed record PayrollMappingAnswer(
+    IReadOnlyList<MappedItemAnswer> Items,
+    IReadOnlyList<string> Departments,
+    IReadOnlyList<string> Groups,
+    IReadOnlyList<string> Agencies,
+    IReadOnlyList<PayrollChangeAnswer> Changes,
+    PayrollChoices Choices,
+    string Currency
+);
+
+/// <param name="Types">As what it comes.</param>
+/// <param name="HasExpense">Whether it may cost something.</param>
+/// <param name="HasLiability">Whether something may be owed for it.</param>
+/// <param name="NeedsExpense">Whether it costs something and no row says where that goes.</param>
+/// <param name="NeedsLiability">Whether something is owed for it and no row says where.</param>
+public sealed record MappedItemAnswer(
+    string Item,
+    IReadOnlyList<PayItemType> Types,
+    string Amount,
+    bool HasExpense,
+    bool HasLiability,
+    bool NeedsExpense,
+    bool NeedsLiability,
+    IReadOnlyList<PayrollRowAnswer> Rows
+);
+
+/// <param name="Broken">What is wrong with its accounts; blank for nothing.</param>
+public sealed record PayrollRowAnswer(
+    string Department,
+    string Group,
+    string Agency,
+    string Expense,
+    string ExpenseTitle,
+    string Liability,
+    string LiabilityTitle,
+    string Broken
+);
+
+public sealed record PayrollChangeAnswer(long Id, string At, string Who, string Says, bool IsUndone);
+
+/// <summary>How a company wants its pay runs.</summary>
+public sealed record PayrollChoices(PayrollDate Date, PayrollShape Shape, string ProcessorAccount);
+
+/// <summary>Rows of the payroll mapping; one without accounts goes.</summary>
+public sealed record PayrollMappingRequest(IReadOnlyList<PayrollRowText> Rows, bool Confirmed = false);
+
+public sealed record PayrollRowText(
+    string Item,
+    string? Department,
+    string? EmployeeGroup,
+    string? Agency,
+    string? ExpenseAccount,
+    string? LiabilityAccount
+);
+
+/// <summary>What saving would do.</summary>
+/// <param name="Asks">What is unusual about it and is to be confirmed.</param>
+public sealed record PayrollRehearsal(RehearsalAnswer Rehearsal, IReadOnlyList<string> Asks);
+
+/// <param name="ChangeId">The change, to take it back.</param>
+public sealed record PayrollSaved(long ChangeId, int Recoded);

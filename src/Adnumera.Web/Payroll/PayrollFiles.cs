@@ -1,0 +1,52 @@
+using Adnumera.Core.Access;
+using Adnumera.Formats.Payroll;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Payroll;
+using Adnumera.Web.Requests;
+using Adnumera.Web.SignIn;
+
+namespace Adnumera.Web.Payroll;
+
+/// <summary>The files of <c>journal</c>: every register, and the payroll mapping. On them it gives the same entries as the
+/// application.</summary>
+internal static class PayrollFiles
+{
+    private const string Csv = "text/csv; charset=utf-8";
+
+    public static void MapPayrollFiles(this RouteGroupBuilder company)
+    {
+        var files = company.MapGroup("payroll/files").WithTags("Payroll");
+        files.MapGet("register.csv", Register).Needs(Right.SeePay).ExcludeFromDescription();
+        files.MapGet("payroll-mapping.csv", Mapping).Needs(Right.Read).ExcludeFromDescription();
+    }
+
+    private static IResult Register(CompanyBooks books) =>
+        File(
+            books,
+            "pipeline-register.csv",
+            (company, stream) =>
+            {
+                var (table, documents) = (new PayRunTable(company), new DocumentTable(company));
+                RegisterFile.Write(stream, table.InOrder().Chunk(20).SelectMany(documents.Load).Select(d => d.Document.Register!));
+            }
+        );
+
+    private static IResult Mapping(CompanyBooks books) =>
+        File(
+            books,
+            "pipeline-payroll-mapping.csv",
+            (company, stream) => PayrollMappingFile.Write(stream, new PayrollMappingTable(company).All())
+        );
+
+    private static IResult File(CompanyBooks books, string name, Action<Microsoft.Data.Sqlite.SqliteConnection, Stream> write)
+    {
+        var stream = new MemoryStream();
+        books.File.Read(c =>
+        {
+            write(c, stream);
+            return 0;
+        });
+        stream.Position = 0;
+        return Results.File(stream, Csv, name);
+    }
+}

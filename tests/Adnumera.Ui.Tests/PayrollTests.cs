@@ -1,0 +1,104 @@
+using Adnumera.Demo;
+using Adnumera.Ui.Driver;
+using OpenQA.Selenium;
+
+namespace Adnumera.Ui.Tests;
+
+/// <summary>From a register to a proved journal; the run that is out is found and mended; pay is hidden from who may not see it.</summary>
+public sealed class PayrollTests
+{
+    private const string Columns = "run,pay_date,period_end,employee,item,type,amount,agency\n";
+
+    private static string Run(string id, string day, string tax) =>
+        $"""
+            {id},{day},2026-11-07,Odile Fenwick,Salary,earning,1773.08,
+            {id},{day},2026-11-07,Odile Fenwick,Income tax,employee_tax,{tax},Treasury
+            {id},{day},2026-11-07,Odile Fenwick,Net pay,net_pay,1570.06,
+
+            """;
+
+    [Fact]
+    public async Task A_register_is_mapped_mended_posted_and_proved()
+    {
+        await using var house = await House.Open(Furnishing.Connected);
+        using var browser = new Browser(house.Address);
+        var (_, signIn, password, _) = Builder.People.Single(p => p.Role == "bookkeeper");
+        browser.SignIn(signIn, password);
+        browser.Go("bindery/payroll");
+        browser.Text("No pay run has come yet");
+        browser.AssertAccessible("no pay run");
+
+        await TakeIn(browser, house, Run("2026-22", "2026-11-13", "203.02") + Run("2026-23", "2026-11-20", "230.02"), "Take in 2");
+        browser.Go("bindery/payroll/mapping");
+        browser.Heading("Where “Salary” goes");
+        Choose(browser, "Expense account, row 1", "6010");
+        browser.Text("2 open pay runs change");
+        browser.AssertAccessible("pay items, rehearsed");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Heading("Where “Net pay” goes");
+        Choose(browser, "Liability account, row 1", "2410");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Heading("Where “Income tax” goes");
+        Choose(browser, "Liability account, row 1", "2420");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Text("3 of 3 mapped");
+
+        // The run that does not balance says which item it is; the corrected register mends it.
+        browser.Go("bindery/payroll");
+        browser.Row("2026-23").Click();
+        browser.Text("Odile Fenwick is out by (27.00)");
+        browser.Text("Income tax of 230.02 was 203.02 in run 2026-22");
+        browser.Row("Odile Fenwick");
+        browser.AssertFits();
+        browser.AssertAccessible("a run that is out");
+        await TakeIn(browser, house, Run("2026-23", "2026-11-20", "203.02"), "Take in 1");
+        browser.Go("bindery/payroll");
+        browser.Row("2026-23").Click();
+        browser.Text("Costs and who is owed are the same.");
+        browser.Text("Balanced");
+
+        browser.Go("bindery/posting");
+        browser.Heading("2 documents ready, 3,546.16");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Find("//*[@role='dialog']//button[contains(., 'ost')]");
+        browser.Press(Keys.Enter);
+        browser.Text("2 of 2: 2 accepted");
+        browser.Go("bindery/proof");
+        browser.Heading("Nothing was proved yet");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Heading("All 2 entries stand in the ledger as intended");
+        browser.Go("bindery/payroll");
+        browser.Find("//tbody/tr[contains(., '2026-22') and contains(., 'proved')]");
+
+        // A reader sees the totals and the journal, and nobody's pay.
+        using var other = new Browser(house.Address);
+        var (_, reader, secret, _) = Builder.People.Single(p => p.Role == "reader");
+        other.SignIn(reader, secret);
+        other.Go("bindery/payroll");
+        other.Row("2026-22").Click();
+        other.Text("for those who may see pay by name");
+        Assert.False(other.Has("//*[contains(text(), 'Odile')]"));
+        Assert.False(other.Has("//main//input"));
+    }
+
+    private static void Choose(Browser browser, string label, string account)
+    {
+        browser.Field(label).Click();
+        browser.Press(account);
+        browser.Find($"//*[@role='option'][contains(., '{account}')]");
+        browser.Press(Keys.ArrowDown);
+        browser.Press(Keys.Enter);
+        browser.Find("//aside[@aria-label='Rehearsal']//button[contains(., 'Save and go on') and not(@disabled)]");
+    }
+
+    private static async Task TakeIn(Browser browser, House house, string rows, string button)
+    {
+        var file = Path.Combine(house.Folder, "register.csv");
+        await File.WriteAllTextAsync(file, Columns + rows, TestContext.Current.CancellationToken);
+        browser.Go("bindery/arrivals/new");
+        browser.Heading("Take in files");
+        browser.Driver.FindElement(By.Id("file")).SendKeys(file);
+        browser.Button(button).Click();
+        browser.Heading("Arrivals");
+    }
+}
