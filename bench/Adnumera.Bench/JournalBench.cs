@@ -9,7 +9,11 @@ using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Entries;
 using Adnumera.Formats.Payroll;
+using Adnumera.Formats.Reading;
+using Adnumera.Web.Documents;
+using Adnumera.Web.Payroll;
 using CsvHelper;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Bench;
 
@@ -44,7 +48,27 @@ internal static class JournalBench
             bares.Add(Time(() => Sum(register)));
         }
 
+        Page(register);
         Report.Ratio("journal, 5,000 employees × 30 items : reading and summing them", Report.Median(ours) / Report.Median(bares), 3);
+    }
+
+    // Taken in by the application, the run's page and its first employees are opened.
+    private static void Page(byte[] register)
+    {
+        var folder = Files.Make(1);
+        var file = ImportBench.Company(Path.Combine(folder, "payroll.sqlite"), folder);
+        TakeIn.Run(
+            Arrivals.Books(file),
+            OpenForms.WithRegisters,
+            new ArrivedFile("register.csv", register),
+            ReadingChoices.AsTheFileSays(Currency.Usd)
+        );
+        var times = new List<double>();
+        for (var round = 0; round < Rounds; round++)
+            times.Add(Time(() => file.Read(c => (PayRunEndpoints.Of(c, 1, sees: true), PayRunEndpoints.People(c, 1, null)))));
+        Report.Limit("opening a pay run of 5,000 employees, in ms", Report.Median(times), 150);
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, true);
     }
 
     private static double Time(Action work)

@@ -220,6 +220,7 @@ public static class Application
         company.MapStanding();
         company.MapPrices();
         company.MapPayRuns();
+        company.MapPayRunCorrections();
         company.MapPayrollMapping();
         company.MapPayrollFiles();
         company.MapSuppliers();

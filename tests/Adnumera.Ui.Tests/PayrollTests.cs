@@ -43,7 +43,7 @@ public sealed class PayrollTests
         browser.Press(Keys.Control, Keys.Enter);
         browser.Text("3 of 3 mapped");
 
-        // The run that does not balance says which item it is; the corrected register mends it.
+        // The run that does not balance says which item it is, and it is mended there.
         browser.Go("bindery/payroll");
         browser.Row("2026-23").Click();
         browser.Text("Odile Fenwick is out by (27.00)");
@@ -51,9 +51,10 @@ public sealed class PayrollTests
         browser.Row("Odile Fenwick");
         browser.AssertFits();
         browser.AssertAccessible("a run that is out");
-        await TakeIn(browser, house, Run("2026-23", "2026-11-20", "203.02"), "Take in 1");
-        browser.Go("bindery/payroll");
-        browser.Row("2026-23").Click();
+        browser.Button("Make it 203.02").Click();
+        browser.Find("//input[@aria-label='Why Income tax is put right']");
+        browser.Press("two digits were swapped");
+        browser.Press(Keys.Control, Keys.Enter);
         browser.Text("Costs and who is owed are the same.");
         browser.Text("Balanced");
 
@@ -69,6 +70,21 @@ public sealed class PayrollTests
         browser.Heading("All 2 entries stand in the ledger as intended");
         browser.Go("bindery/payroll");
         browser.Find("//tbody/tr[contains(., '2026-22') and contains(., 'proved')]");
+
+        // What a bureau sends as totals alone is typed on the last run's items.
+        browser.Go("bindery/payroll/typed");
+        browser.Heading("A run by its totals");
+        browser.Wait(_ => browser.Find("//input[@aria-label='Pay item 3']").GetAttribute("value") == "Net pay", "the last run's items");
+        browser.Field("Run").SendKeys("2026-24");
+        browser.Field("Paid on").SendKeys("20/11/2026" + Keys.Tab);
+        browser.Find("//input[@aria-label='Total of pay item 1']").SendKeys("100");
+        browser.Text("Out by 100.00.");
+        browser.Find("//input[@aria-label='Total of pay item 3']").SendKeys("100");
+        browser.Text("Costs and who is owed are the same.");
+        browser.AssertFits();
+        browser.AssertAccessible("a typed run");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Row("2026-24");
 
         // A reader sees the totals and the journal, and nobody's pay.
         using var other = new Browser(house.Address);

@@ -11,6 +11,7 @@ using Adnumera.Web.Companies;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Payroll;
 
@@ -38,56 +39,68 @@ internal static class PayRunEndpoints
     private static PayRunDetail Detail(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
     {
         var sees = http.May(companies, Right.SeePay);
-        return books.File.Read(c =>
-        {
-            var table = new PayRunTable(c);
-            var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
-            var (before, currency) = (table.Before(run), Currency.Of(run.Currency));
-            var (items, lines, chart) = (table.Items(id), table.Lines(id), new LedgerTable(c).Chart());
-            string Text(long minor) => AmountText.Format(minor, currency.Digits);
-            return new PayRunDetail(
-                Answer(run),
-                Items(items, before is null ? [] : table.Items(before.Id), Text),
-                before is null ? null : Answer(before),
-                [.. lines.Select(l => Line(l, chart, Text))],
-                Text(lines.Sum(l => Math.Max(l.Signed, 0))),
-                Text(lines.Sum(l => Math.Max(-l.Signed, 0))),
-                Text(table.Out(id).Sum(o => o.OutBy)),
-                Owed(items, Text),
-                Out(table, run, currency, sees),
-                sees,
-                currency.Code
-            );
-        });
+        return books.File.Read(c => Of(c, id, sees));
     }
 
-    private static PayEmployeesAnswer Employees(long id, string? after, CompanyBooks books) =>
-        books.File.Read(c =>
-        {
-            var table = new PayRunTable(c);
-            var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
-            var currency = Currency.Of(run.Currency);
-            var people = table
-                .Employees(id, string.IsNullOrEmpty(after) ? "" : Folded.Of(after), PageSize + 1)
-                .Where(r => r.Key.Length > 0)
-                .GroupBy(r => r.Key)
-                .ToList();
-            return new PayEmployeesAnswer(
-                [
-                    .. people
-                        .Take(PageSize)
-                        .Select(p => new PayEmployeeAnswer(
-                            p.First().Employee,
-                            p.First().Department,
-                            p.First().Group,
-                            p.GroupBy(r => $"{r.ItemKey} {r.Type}")
-                                .ToDictionary(g => g.Key, g => AmountText.Format(g.Sum(r => r.Amount), currency.Digits)),
-                            AmountText.Format(p.Sum(r => Words<PayItemType>.Read(r.Type).InIdentity() * r.Amount), currency.Digits)
-                        )),
-                ],
-                people.Count > PageSize ? people[PageSize - 1].Key : null
-            );
-        });
+    /// <summary>A run, never its whole register.</summary>
+    internal static PayRunDetail Of(SqliteConnection c, long id, bool sees)
+    {
+        var table = new PayRunTable(c);
+        var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
+        var (before, currency) = (table.Before(run), Currency.Of(run.Currency));
+        var (items, lines, chart) = (table.Items(id), table.Lines(id), new LedgerTable(c).Chart());
+        string Text(long minor) => AmountText.Format(minor, currency.Digits);
+        return new PayRunDetail(
+            Answer(run),
+            Items(items, before is null ? [] : table.Items(before.Id), Text),
+            before is null ? null : Answer(before),
+            [.. lines.Select(l => Line(l, chart, Text))],
+            Text(lines.Sum(l => Math.Max(l.Signed, 0))),
+            Text(lines.Sum(l => Math.Max(-l.Signed, 0))),
+            Text(table.Out(id).Sum(o => o.OutBy)),
+            Owed(items, Text),
+            Out(table, run, currency, sees),
+            sees,
+            currency.Code
+        );
+    }
+
+    private static PayEmployeesAnswer Employees(long id, string? after, CompanyBooks books) => books.File.Read(c => People(c, id, after));
+
+    /// <summary>The next employees of a run.</summary>
+    internal static PayEmployeesAnswer People(SqliteConnection c, long id, string? after)
+    {
+        var table = new PayRunTable(c);
+        var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
+        var currency = Currency.Of(run.Currency);
+        var people = table
+            .Employees(id, string.IsNullOrEmpty(after) ? "" : Folded.Of(after), PageSize + 1)
+            .Where(r => r.Key.Length > 0)
+            .GroupBy(r => r.Key)
+            .ToList();
+        return new PayEmployeesAnswer(
+            [.. people.Take(PageSize).Select(p => Employee([.. p], currency))],
+            people.Count > PageSize ? people[PageSize - 1].Key : null
+        );
+    }
+
+    private static PayEmployeeAnswer Employee(IReadOnlyList<PayCellRow> rows, Currency currency)
+    {
+        var cells = rows.Select(r => (Row: r, Type: Words<PayItemType>.Read(r.Type))).ToList();
+        string Sum(Func<PayItemType, bool> of) => AmountText.Format(cells.Where(c => of(c.Type)).Sum(c => c.Row.Amount), currency.Digits);
+        return new PayEmployeeAnswer(
+            rows[0].Employee,
+            rows[0].Department,
+            rows[0].Group,
+            rows.GroupBy(r => $"{r.ItemKey} {r.Type}")
+                .ToDictionary(g => g.Key, g => AmountText.Format(g.Sum(r => r.Amount), currency.Digits)),
+            Sum(t => t.InIdentity() > 0),
+            Sum(t => t.InIdentity() < 0 && t != PayItemType.NetPay),
+            Sum(t => t == PayItemType.NetPay),
+            Sum(t => t.InIdentity() == 0),
+            AmountText.Format(cells.Sum(c => c.Type.InIdentity() * c.Row.Amount), currency.Digits)
+        );
+    }
 
     // Items by first appearance here, then those that only the run before has.
     private static IReadOnlyList<PayItemAnswer> Items(
@@ -119,7 +132,7 @@ internal static class PayRunEndpoints
             );
     }
 
-    private static PayLineAnswer Line(PayLineRow line, Chart chart, Func<long, string> text) =>
+    internal static PayLineAnswer Line(PayLineRow line, Chart chart, Func<long, string> text) =>
         new(
             line.Account,
             chart.Title(line.Account),
@@ -164,7 +177,14 @@ internal static class PayRunEndpoints
                 AmountText.Format(o.OutBy, currency.Digits),
                 [
                     .. causes[o.Employee]
-                        .Select(c => new CauseAnswer(c.Fault, c.Item, sees ? c.Amount?.ToString() ?? "" : "", sees ? c.Detail : "")),
+                        .Select(c => new CauseAnswer(
+                            c.Fault,
+                            c.Item,
+                            c.Type,
+                            sees ? c.Amount?.ToString() ?? "" : "",
+                            sees && c.Fault is not (null or IdentityFault.Extra) ? c.Mended.ToString() : null,
+                            sees ? c.Detail : ""
+                        )),
                 ]
             )),
         ];

@@ -70,19 +70,37 @@ public sealed record OutAnswer(string Employee, string OutBy, IReadOnlyList<Caus
 
 /// <param name="Fault">What happened; none where no single item explains it.</param>
 /// <param name="Amount">What stands in the register; blank for those who may not see pay by name.</param>
-public sealed record CauseAnswer(IdentityFault? Fault, string Item, string Amount, string Detail);
+/// <param name="Mended">What it would be; none where the item does not belong there, or where one may not see it.</param>
+public sealed record CauseAnswer(IdentityFault? Fault, string Item, PayItemType? Type, string Amount, string? Mended, string Detail);
 
 /// <summary>Employees of a run with their pay items, by name.</summary>
 /// <param name="Next">The name after which the list goes on; none at its end.</param>
 public sealed record PayEmployeesAnswer(IReadOnlyList<PayEmployeeAnswer> Rows, string? Next);
 
 /// <param name="Cells">Amount by item and type, as <c>SALARY earning</c>.</param>
+/// <param name="TakenOff">Deductions and taxes.</param>
+/// <param name="EmployerAdds">What it costs beyond, and pay in kind.</param>
 public sealed record PayEmployeeAnswer(
     string Employee,
     string Department,
     string Group,
     IReadOnlyDictionary<string, string> Cells,
+    string Earned,
+    string TakenOff,
+    string PaidOut,
+    string EmployerAdds,
     string OutBy
+);
+
+/// <summary>What a run would become, while it is typed.</summary>
+/// <param name="Reasons">Why it would wait.</param>
+public sealed record TypedPreview(
+    string Total,
+    string OutBy,
+    string Debit,
+    string Credit,
+    IReadOnlyList<PayLineAnswer> Lines,
+    IReadOnlyList<string> Reasons
 );
 
 /// <summary>Where pay items go.</summary>

@@ -34,6 +34,7 @@
   import PayRuns from './payroll/PayRuns.svelte';
   import PayrollChoices from './payroll/PayrollChoices.svelte';
   import PayrollMapping from './payroll/PayrollMapping.svelte';
+  import TypedRun from './payroll/TypedRun.svelte';
   import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
   import Accounts from './set-up/Accounts.svelte';
@@ -77,6 +78,7 @@
     '/:company/proof': Proof,
     '/:company/payroll': PayRuns,
     '/:company/payroll/runs/:id': PayRun,
+    '/:company/payroll/typed': TypedRun,
     '/:company/payroll/mapping': PayrollMapping,
     '/:company/payroll/choices': PayrollChoices,
     '/:company/set-up': SetUp,

@@ -127,6 +127,114 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
+    public async Task A_pay_item_is_put_right_with_a_reason_and_back_again()
+    {
+        await MapAll();
+        await client.TakeIn(Columns + Run("2026-22", "2026-11-13") + Run("2026-23", "2026-11-27", "350.00"));
+        object To(string? amount, string reason = "keyed with another amount", string item = "income  TAX", string who = "ines calder") =>
+            new
+            {
+                employee = who,
+                item,
+                type = "employee_tax",
+                amount,
+                reason,
+            };
+        async Task<string> Refused(object body) => (await client.Refused(HttpMethod.Put, "payroll/runs/2/items", body)).Type;
+        Assert.Equal("reason", await Refused(To("300.00", " ")));
+        Assert.Equal("amount", await Refused(To("300.005")));
+        Assert.Equal("amount", await Refused(To("350.00")));
+        Assert.Equal("amount", await Refused(To(null, item: "Nothing")));
+        Assert.Equal("employee", await Refused(To("300.00", who: "Nobody")));
+        Assert.Equal([1, 1], States(house, "held", "ready"));
+
+        await client.Put("payroll/runs/2/items", To("300.00"));
+        Assert.Equal([0, 2], States(house, "held", "ready"));
+        Assert.Contains(
+            "keyed with another amount",
+            (await client.Get("documents/2")).GetProperty("path").GetRawText(),
+            StringComparison.Ordinal
+        );
+        await client.Put("payroll/runs/2/items", To("350.00", "taken back"));
+        Assert.Equal([1, 1], States(house, "held", "ready"));
+        // One that is missing comes in, one too many goes.
+        await client.Put("payroll/runs/2/items", To("-50.00", "too much was taken off", "Correction"));
+        Assert.Equal([1, 1], States(house, "held", "ready")); // its identity holds, and nothing maps it
+        Assert.Empty((await client.Get("payroll/runs/2")).GetProperty("out").EnumerateArray());
+        await client.Put("payroll/runs/2/items", To(null, "it was wrong", "Correction"));
+        Assert.DoesNotContain(
+            "CORRECTION",
+            (await client.Get("payroll/runs/2/employees")).GetProperty("rows")[0].GetProperty("cells").GetRawText(),
+            StringComparison.Ordinal
+        );
+        AssertSound(house);
+
+        // Entered on another day of a person's choice, and back; what the register says nobody edits elsewhere.
+        await client.Send(
+            HttpMethod.Patch,
+            Client.In("documents/1"),
+            System.Net.Http.Json.JsonContent.Create(new { entryDate = "2026-11-16" })
+        );
+        Assert.Equal("2026-11-16", (await client.Get("payroll/runs/1")).GetProperty("run").GetProperty("entryDate").GetString());
+        Assert.Equal("pay-run", (await client.Refused(HttpMethod.Patch, "documents/1", new { total = "1.00" })).Type);
+
+        // What is sent is not put right any more.
+        await client.Dispatch(house);
+        Assert.Equal("state", (await client.Refused(HttpMethod.Put, "payroll/runs/1/items", To("299.00"))).Type);
+    }
+
+    [Fact]
+    public async Task Totals_of_a_bureau_are_typed_with_their_journal_beside()
+    {
+        await MapAll();
+        object Typed(string net) =>
+            new
+            {
+                run = "2026-11",
+                payDate = "2026-11-13",
+                rows = new[]
+                {
+                    new
+                    {
+                        item = "Salary",
+                        type = "earning",
+                        amount = "2,000.00",
+                    },
+                    new
+                    {
+                        item = "Income tax",
+                        type = "employee_tax",
+                        amount = "300",
+                    },
+                    new
+                    {
+                        item = "Net pay",
+                        type = "net_pay",
+                        amount = net,
+                    },
+                },
+            };
+        var preview = await client.Post("payroll/runs/typed/preview", Typed("1650.00"));
+        Assert.Equal(("50.00", 1), (preview.GetProperty("outBy").GetString(), preview.GetProperty("reasons").GetArrayLength()));
+        preview = await client.Post("payroll/runs/typed/preview", Typed("1700.00"));
+        Assert.Equal(
+            ("0.00", "2000.00", "2000.00", 0),
+            (
+                preview.GetProperty("outBy").GetString(),
+                preview.GetProperty("debit").GetString(),
+                preview.GetProperty("credit").GetString(),
+                preview.GetProperty("reasons").GetArrayLength()
+            )
+        );
+        Assert.Equal([0], States(house, "ready"));
+        await client.Post("payroll/runs/typed", Typed("1700.00"));
+        Assert.Equal([1], States(house, "ready"));
+        using var register = await client.Send(HttpMethod.Get, Client.In("payroll/files/register.csv"));
+        Assert.Contains(",total,,,Salary,earning,2000.00,", await register.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        AssertSound(house);
+    }
+
+    [Fact]
     public async Task A_mapping_and_a_choice_are_taken_back_whole()
     {
         await client.TakeIn(Columns + Run("2026-22", "2026-11-13"));

@@ -26,7 +26,11 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.True(routes.Count > 20);
         Assert.All(
             routes,
-            r => Assert.Contains(r.Metadata.OfType<IAuthorizeData>(), a => a.Policy is "read" or "bookkeep" or "administer" or "people")
+            r =>
+                Assert.Contains(
+                    r.Metadata.OfType<IAuthorizeData>(),
+                    a => a.Policy is "read" or "bookkeep" or "see_pay" or "administer" or "people"
+                )
         );
         Assert.All(
             // What is one's own, and nobody else's, anyone who reads may change.

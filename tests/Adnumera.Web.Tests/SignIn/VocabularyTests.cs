@@ -41,8 +41,8 @@ public sealed class VocabularyTests() : ConnectedHouse("reader")
 
     [Theory]
     [InlineData("reader", "read")]
-    [InlineData("bookkeeper", "read spend bookkeep")]
-    [InlineData("administrator", "read spend approve bookkeep administer")]
+    [InlineData("bookkeeper", "read spend bookkeep see_pay")]
+    [InlineData("administrator", "read spend approve bookkeep see_pay administer")]
     public async Task A_session_says_what_one_may_do(string role, string rights)
     {
         using var person = await Client.Of(house, role);

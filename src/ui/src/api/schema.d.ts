@@ -9486,6 +9486,211 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/runs/typed/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypedRun"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TypedPreview"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/runs/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypedRun"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakeInAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/runs/{id}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayItemCorrection"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakeInAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/payroll/mapping": {
         parameters: {
             query?: never;
@@ -12135,7 +12340,9 @@ export interface components {
         CauseAnswer: {
             fault: null | components["schemas"]["IdentityFault"];
             item: string;
+            type: null | components["schemas"]["PayItemType"];
             amount: string;
+            mended: null | string;
             detail: string;
         };
         ChangeAnswer: {
@@ -13319,6 +13526,10 @@ export interface components {
             cells: {
                 [key: string]: string;
             };
+            earned: string;
+            takenOff: string;
+            paidOut: string;
+            employerAdds: string;
             outBy: string;
         };
         PayEmployeesAnswer: {
@@ -13331,6 +13542,13 @@ export interface components {
             amount: string;
             before: null | string;
             moved: string;
+        };
+        PayItemCorrection: {
+            employee: string;
+            item: string;
+            type: components["schemas"]["PayItemType"];
+            amount: null | string;
+            reason: string;
         };
         /** @enum {unknown} */
         PayItemType: "earning" | "noncash" | "reimbursement" | "employee_deduction" | "employee_tax" | "employer_contribution" | "employer_tax" | "net_pay" | "fee";
@@ -14183,6 +14401,20 @@ export interface components {
             values: string[];
             target: string;
         };
+        TypedPayItem: {
+            item: string;
+            type: components["schemas"]["PayItemType"];
+            amount: string;
+            agency: null | string;
+        };
+        TypedPreview: {
+            total: string;
+            outBy: string;
+            debit: string;
+            credit: string;
+            lines: components["schemas"]["PayLineAnswer"][];
+            reasons: string[];
+        };
         TypedRequest: {
             head: {
                 [key: string]: string;
@@ -14191,6 +14423,12 @@ export interface components {
                 [key: string]: string;
             }[];
             proposed: string[];
+        };
+        TypedRun: {
+            run: string;
+            payDate: string;
+            periodEnd: null | string;
+            rows: components["schemas"]["TypedPayItem"][];
         };
         TypeRequest: {
             kind: null | components["schemas"]["DocumentKind"];

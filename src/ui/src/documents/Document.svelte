@@ -68,8 +68,10 @@
     <div class="mt-5 grid grid-cols-[1.08fr_1fr] gap-8">
       <section>
         {#if d.reasons.length > 0}<Reasons document={d} {deciding} />{/if}
-        <h2>What arrived</h2>
-        {#key d.id}<Lines document={d} {deciding} />{/key}
+        {#if d.kind !== 'pay_run'}
+          <h2>What arrived</h2>
+          {#key d.id}<Lines document={d} {deciding} />{/key}
+        {/if}
         {#if d.notices.length > 0}
           <h2 class="mt-6">Worth noticing</h2>
           <ul>

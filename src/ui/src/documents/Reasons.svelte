@@ -26,6 +26,13 @@
     'refused',
     'account_asked',
   ];
+  // A pay run has rooms of its own.
+  const rooms = $derived<Partial<Record<Schemas['HoldKind'], readonly [string, string]>>>({
+    unmapped: ['Map the pay item', 'payroll/mapping'],
+    mapping_broken: ['See the pay items', 'payroll/mapping'],
+    role_missing: ['Choose the account', 'payroll/choices'],
+    identity: ['See what is out', `payroll/runs/${d.id}`],
+  });
 </script>
 
 <h2>Why it waits</h2>
@@ -39,7 +46,10 @@
         <span>{reason.line ? `Line ${reason.line}: ` : ''}{reason.detail}</span>
         {#if place.keeps && remedy}
           <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
-            {#if remedy.by === 'room'}
+            {#if d.kind === 'pay_run' && rooms[reason.reason]}
+              {@const [title, view] = rooms[reason.reason]!}
+              <a class="btn plain" href={place.href(view)}>{title}</a>
+            {:else if remedy.by === 'room'}
               <a class="btn plain" href={place.href(remedy.view)}>{remedy.title}</a>
             {:else if remedy.by !== 'mapping'}
               <Way document={d} {reason} by={remedy.by} {deciding} />

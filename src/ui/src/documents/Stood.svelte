@@ -29,7 +29,7 @@
     </ul>
   </section>
 {/if}
-{#if place.keeps}
+{#if place.keeps && d.kind !== 'pay_run'}
   <p class="mt-4">
     <a class="quiet" href={place.href('mapping/standing', { about: `${d.id}` })}>Decide this once and for all</a>
   </p>

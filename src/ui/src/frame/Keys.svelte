@@ -70,7 +70,7 @@
     ],
     payroll: [
       ['Enter', 'open the run, or the pay item'],
-      ['Ctrl Enter', 'save the mapping of the item'],
+      ['Ctrl Enter', 'save the mapping of the item; take the typed run in'],
     ],
     posting: [
       ['Ctrl Enter', 'post what is chosen: asks once'],

@@ -4,7 +4,6 @@
   import { isZero, money } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import { columnTitles, totals } from './items';
 
   /** The employees of a run, by name: what each earned, what was taken off and paid out; or one pay item of each. */
   let { run, item }: { run: number; item: Schemas['PayItemAnswer'] | null } = $props();
@@ -28,8 +27,9 @@
   <table class="ledger">
     <thead
       ><tr
-        ><th>Employee</th><th>Department</th>{#if item}<th class="n">{item.item}</th
-          >{:else}{#each columnTitles as title (title)}<th class="n">{title}</th>{/each}{/if}<th class="n">Out by</th></tr
+        ><th>Employee</th><th>Department</th>{#if item}<th class="n">{item.item}</th>{:else}<th class="n">Earned</th><th class="n"
+            >Taken off</th
+          ><th class="n">Paid out</th><th class="n">Employer adds</th>{/if}<th class="n">Out by</th></tr
       ></thead
     >
     <tbody>
@@ -38,9 +38,9 @@
           <td class="whitespace-nowrap">{p.employee}</td><td class="text-soft max-w-20 truncate" title={p.group}
             >{p.department}</td
           >
-          {#if item}<td class="n">{money(p.cells[key]!)}</td>{:else}{#each totals(p.cells) as total, i (i)}<td class="n"
-                >{isZero(total) ? '' : money(total)}</td
-              >{/each}{/if}
+          {#if item}<td class="n">{money(p.cells[key]!)}</td>{:else}<td class="n">{money(p.earned)}</td><td class="n"
+              >{money(p.takenOff)}</td
+            ><td class="n">{money(p.paidOut)}</td><td class="n">{money(p.employerAdds)}</td>{/if}
           <td class="n">{isZero(p.outBy) ? '' : money(p.outBy)}</td>
         </tr>
       {/each}

@@ -12,6 +12,7 @@
   import Beam from './Beam.svelte';
   import Employees from './Employees.svelte';
   import { faults, types } from './items';
+  import Mend from './Mend.svelte';
 
   /** A pay run: its register on the left, the journal on the right, who is owed what, and what puts it out. */
   const id = $derived(Number(router.location.split('/')[4]));
@@ -84,8 +85,12 @@
         <ul class="mt-1">
           {#each o.causes as c, i (i)}
             <li>
-              {#if c.fault}<b class="font-semibold">{c.item}</b> {faults[c.fault]}{c.detail ? `: ${c.detail}` : '.'}{:else}No
-                single pay item explains it.{/if}
+              {#if c.fault}<b class="font-semibold">{c.item}</b>
+                {faults[c.fault]}{c.detail ? `: ${c.detail}` : '.'}{#if may && r.seesPay}<Mend
+                    run={r.run.id}
+                    employee={o.employee}
+                    cause={c}
+                  />{/if}{:else}No single pay item explains it.{/if}
             </li>
           {/each}
         </ul>

@@ -35,8 +35,8 @@
       ></span
     >
   {/if}
-  {#if place.keeps}<a class={['btn', !place.may('see_pay') && 'ml-auto']} href={place.href('arrivals/new')}>Take in a register</a
-    >{/if}
+  {#if place.keeps}<a class={['btn plain', !place.may('see_pay') && 'ml-auto']} href={place.href('payroll/typed')}>Type totals</a>
+    <a class="btn" href={place.href('arrivals/new')}>Take in a register</a>{/if}
 </div>
 <Waiting query={runs} what="the pay runs">
   {#if all.length === 0}
