@@ -47,6 +47,16 @@ internal static class PayRegisters
         Row("Payroll service", "6620", "2410"),
     ];
 
+    /// <summary>What they are for social insurance.</summary>
+    public static IReadOnlyDictionary<string, PayItemFlags> Flags { get; } =
+        new Dictionary<string, PayItemFlags>
+        {
+            ["Salary"] = new(IsTaxable: true),
+            ["Bonus"] = new(IsTaxable: true),
+            ["Social security"] = new(Pays: SocialInsurance.SocialSecurity),
+            ["Medicare"] = new(Pays: SocialInsurance.Medicare),
+        };
+
     /// <summary>The register of the runs that are paid on these days.</summary>
     public static (string Name, string Content) File(DateOnly first, DateOnly last)
     {

@@ -56,9 +56,14 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             ReadingChoices.AsTheFileSays(Currency.Usd)
         );
 
-    /// <summary>Says where pay items go.</summary>
-    public void MapPayItems(IReadOnlyList<PayrollMappingRow> rows) =>
-        file.InTransaction(c => new PayrollMappingTable(c).Put(rows, books.Now, "Ines Calder"));
+    /// <summary>Says where pay items go, and what they are for social insurance.</summary>
+    public void MapPayItems(IReadOnlyList<PayrollMappingRow> rows, IReadOnlyDictionary<string, PayItemFlags> flags) =>
+        file.InTransaction(c =>
+        {
+            foreach (var (item, said) in flags)
+                new PayItemFlagsTable(c).Put(item, said);
+            return new PayrollMappingTable(c).Put(rows, books.Now, "Ines Calder");
+        });
 
     /// <summary>The administrator looked through the choices and left them as they are.</summary>
     public void Choose() => file.InTransaction(c => ChoiceEndpoints.Save(c, books with { Who = "Theo Arkwright" }, new Choices()));

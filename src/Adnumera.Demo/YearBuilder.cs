@@ -38,7 +38,7 @@ public static class YearBuilder
         says("Connecting the ledger and the sources, and mapping");
         await steps.Connect(books);
         Builder.SaveMapping(file, clock.GetUtcNow(), withYear: true);
-        steps.MapPayItems(PayRegisters.Mapping);
+        steps.MapPayItems(PayRegisters.Mapping, PayRegisters.Flags);
         steps.Choose();
         await steps.ConnectFeeds(desks, at);
         var (year, files) = (new SourceDesks(), new Year().Files);

@@ -43,6 +43,19 @@ public sealed class PayrollTests
         browser.Press(Keys.Control, Keys.Enter);
         browser.Text("3 of 3 mapped");
 
+        // A mapping comes by file, too; what a pay item is for social insurance is said beside it.
+        var rows = Path.Combine(house.Folder, "more-items.csv");
+        await File.WriteAllTextAsync(rows, "item,expense_account\nBonus,6010\n", TestContext.Current.CancellationToken);
+        browser.Driver.FindElement(By.Id("payroll-mapping")).SendKeys(rows);
+        browser.Text("1 row of more-items.csv");
+        browser.Text("No open pay run changes");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Text("4 of 4 mapped");
+        browser.Row("Salary").Click();
+        browser.Find("//label[contains(., 'taxable wages')]/input").Click();
+        browser.Text("“Salary” is changed");
+        browser.AssertAccessible("pay items");
+
         // The run that does not balance says which item it is, and it is mended there.
         browser.Go("bindery/payroll");
         browser.Row("2026-23").Click();

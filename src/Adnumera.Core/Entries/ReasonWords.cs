@@ -108,7 +108,7 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             refused: r => $"The ledger refused it: {r.LedgerText}",
             heldBack: r => $"It is held back from posting: {r.Note}",
             periodEndMissing: _ => "Its entry is dated by the end of the pay period, and it does not say when that was.",
-            identity: r => $"{r.Employee}: earnings and reimbursements less deductions, taxes and net pay leave {r.OutBy}.",
+            identity: r => $"Earnings and reimbursements less deductions, taxes and net pay of {r.Employee} leave {r.OutBy}.",
             processorMissing: _ => "The payroll processor is owed something, and no account is chosen for it."
         );
 }

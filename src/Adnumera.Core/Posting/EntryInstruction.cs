@@ -15,6 +15,7 @@ namespace Adnumera.Core.Posting;
 /// <param name="Memo">The line's text.</param>
 /// <param name="IsOffset">Whether it is the other side.</param>
 /// <param name="Item">The item of the ledger that brought the account; blank for none.</param>
+/// <param name="IsOwed">Whether it is what is owed for a cost of the same entry, of a journal that has several such lines.</param>
 public sealed record InstructionLine(
     string Account,
     long Signed,
@@ -22,7 +23,8 @@ public sealed record InstructionLine(
     Dimensions Dimensions,
     string Memo,
     bool IsOffset,
-    string Item = ""
+    string Item = "",
+    bool IsOwed = false
 );
 
 /// <summary>An entry as it is sent.</summary>
@@ -58,6 +60,9 @@ public sealed record EntryInstruction
     /// <summary>Notes.</summary>
     public string Memo { get; init; } = "";
 
+    /// <summary>Whether it is a journal of its own, such as a pay run's.</summary>
+    public bool IsJournal { get; init; }
+
     /// <summary>The lines: balanced.</summary>
     public required IReadOnlyList<InstructionLine> Lines { get; init; }
 
@@ -80,6 +85,7 @@ public sealed record EntryInstruction
             Employee = document.Employee.Length > 0 ? document.Employee : Holder(document, accounts),
             Currency = entry.Head.Currency.Code,
             Memo = entry.Lines.FirstOrDefault(l => l.Rung == EntryRung.Offset)?.Memo ?? "",
+            IsJournal = document.Kind == DocumentKind.PayRun,
             Lines =
             [
                 .. entry.Lines.Select(l => new InstructionLine(
@@ -89,7 +95,8 @@ public sealed record EntryInstruction
                     l.Dimensions,
                     l.Memo,
                     l.Rung == EntryRung.Offset,
-                    l.LedgerItem
+                    l.LedgerItem,
+                    l.IsOwed
                 )),
             ],
         };
@@ -107,6 +114,7 @@ public sealed record EntryInstruction
             Reference = Reference,
             Supplier = Supplier,
             Employee = Employee,
+            IsJournal = IsJournal,
             Lines =
             [
                 .. Lines.Select(l => new ProofLine(
@@ -119,6 +127,18 @@ public sealed record EntryInstruction
                 )),
             ],
         };
+
+    /// <summary>What the ledger holds of the document, in minor units: what was read back on the account of its other side; of a journal
+    /// its total, less what of the right side is not there.</summary>
+    /// <param name="total">The document's signed total.</param>
+    /// <param name="posted">The entries of the ledger with its key.</param>
+    public long HeldIn(IReadOnlyCollection<FoundEntry> posted, long total)
+    {
+        var accounts = Lines.Where(l => IsJournal ? l.IsOwed : l.IsOffset).Select(l => l.Account).ToHashSet();
+        long Right(IEnumerable<(string Account, long Signed)> lines) => -lines.Where(l => accounts.Contains(l.Account)).Sum(l => l.Signed);
+        var intended = IsJournal ? Right(Lines.Select(l => (l.Account, l.Signed))) : total;
+        return posted.Sum(f => total - intended + Right(f.Lines.Select(l => (l.Account, l.Signed))));
+    }
 
     private static string Holder(Document document, PaymentAccounts accounts) =>
         document.Kind.IsCard()

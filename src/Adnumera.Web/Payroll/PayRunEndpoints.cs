@@ -26,6 +26,7 @@ internal static class PayRunEndpoints
         runs.MapGet("", List).Needs(Right.Read);
         runs.MapGet("{id:long}", Detail).Needs(Right.Read);
         runs.MapGet("{id:long}/employees", Employees).Needs(Right.SeePay);
+        runs.MapGet("{id:long}/shares", Shares).Needs(Right.SeePay);
     }
 
     private static PayRunsAnswer List(string? after, CompanyBooks books) =>
@@ -66,6 +67,29 @@ internal static class PayRunEndpoints
     }
 
     private static PayEmployeesAnswer Employees(long id, string? after, CompanyBooks books) => books.File.Read(c => People(c, id, after));
+
+    // Asked apart from the page: it looks back over the year.
+    private static SharesAnswer Shares(long id, CompanyBooks books) =>
+        books.File.Read(c =>
+        {
+            if (!new RegisterTable(c).Of([id]).TryGetValue(id, out var run))
+                throw RefusedException.NotFound("This pay run");
+            var (table, year) = (new PayItemFlagsTable(c), SocialInsuranceYear.Of(run.PayDate.Year));
+            var flags = table.All();
+            string Text(long minor) => AmountText.Format(minor, run.Currency.Digits);
+            return new SharesAnswer(
+                year?.Year,
+                flags.Count > 0,
+                year is null
+                    ? []
+                    :
+                    [
+                        .. EmployerShares
+                            .Of(year, table.ToDate(id), run, flags)
+                            .Select(f => new ShareAnswer(f.Employee, f.Of, Text(f.Wages), Text(f.Expected), Text(f.Found))),
+                    ]
+            );
+        });
 
     /// <summary>The next employees of a run.</summary>
     internal static PayEmployeesAnswer People(SqliteConnection c, long id, string? after)

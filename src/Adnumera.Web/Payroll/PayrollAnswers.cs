@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Sources;
 using Adnumera.Web.Mapping;
 
 namespace Adnumera.Web.Payroll;
@@ -129,8 +130,20 @@ public sealed record MappedItemAnswer(
     bool HasLiability,
     bool NeedsExpense,
     bool NeedsLiability,
+    bool IsTaxable,
+    SocialInsurance Pays,
     IReadOnlyList<PayrollRowAnswer> Rows
 );
+
+/// <summary>What a pay item is for social insurance.</summary>
+public sealed record PayItemFlagsRequest(string Item, bool IsTaxable, SocialInsurance Pays);
+
+/// <summary>The employer's shares of a run against the taxable wages.</summary>
+/// <param name="Year">Of which year the rates and bases are; none where they are not known.</param>
+/// <param name="IsAsked">Whether any pay item is said to be taxable or to pay one of them.</param>
+public sealed record SharesAnswer(int? Year, bool IsAsked, IReadOnlyList<ShareAnswer> Findings);
+
+public sealed record ShareAnswer(string Employee, SocialInsurance Of, string Wages, string Expected, string Found);
 
 /// <param name="Broken">What is wrong with its accounts; blank for nothing.</param>
 public sealed record PayrollRowAnswer(
@@ -151,6 +164,9 @@ public sealed record PayrollChoices(PayrollDate Date, PayrollShape Shape, string
 
 /// <summary>Rows of the payroll mapping; one without accounts goes.</summary>
 public sealed record PayrollMappingRequest(IReadOnlyList<PayrollRowText> Rows, bool Confirmed = false);
+
+/// <summary>The rows of a file of the payroll mapping; none where it has errors.</summary>
+public sealed record PayrollMappingRead(string FileName, IReadOnlyList<PayrollRowText> Rows, IReadOnlyList<Problem> Errors, int ErrorCount);
 
 public sealed record PayrollRowText(
     string Item,

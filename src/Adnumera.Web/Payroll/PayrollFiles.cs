@@ -1,4 +1,5 @@
 using Adnumera.Core.Access;
+using Adnumera.Core.Sources;
 using Adnumera.Formats.Payroll;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Payroll;
@@ -11,6 +12,7 @@ namespace Adnumera.Web.Payroll;
 /// application.</summary>
 internal static class PayrollFiles
 {
+    private const int LargestMapping = 1024 * 1024;
     private const string Csv = "text/csv; charset=utf-8";
 
     public static void MapPayrollFiles(this RouteGroupBuilder company)
@@ -18,6 +20,21 @@ internal static class PayrollFiles
         var files = company.MapGroup("payroll/files").WithTags("Payroll");
         files.MapGet("register.csv", Register).Needs(Right.SeePay).ExcludeFromDescription();
         files.MapGet("payroll-mapping.csv", Mapping).Needs(Right.Read).ExcludeFromDescription();
+        files.MapPost("payroll-mapping/read", ReadMapping).Accepts<string>("text/csv").Needs(Right.Bookkeep);
+    }
+
+    // What a file says; it is rehearsed and saved as any rows are.
+    private static async Task<PayrollMappingRead> ReadMapping(string fileName, HttpRequest request, CancellationToken cancel)
+    {
+        var (name, content) = await new Upload(request, fileName, LargestMapping).File(cancel);
+        var problems = new Problems();
+        var rows = PayrollMappingFile.Read(name, content, problems);
+        return new PayrollMappingRead(
+            name,
+            problems.Any ? [] : [.. rows.Select(r => new PayrollRowText(r.Item, r.Department, r.Group, r.Agency, r.Expense, r.Liability))],
+            problems.Errors,
+            problems.Count
+        );
     }
 
     private static IResult Register(CompanyBooks books) =>

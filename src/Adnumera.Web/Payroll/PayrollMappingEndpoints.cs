@@ -33,6 +33,7 @@ internal static class PayrollMappingEndpoints
         payroll.MapPost("mapping/rehearsals", Rehearse).Needs(Right.Bookkeep);
         payroll.MapPut("mapping", Put).Needs(Right.Bookkeep);
         payroll.MapPost("mapping/changes/{id:long}/undo", Undo).Needs(Right.Bookkeep);
+        payroll.MapPut("items/flags", Flag).Needs(Right.Bookkeep);
         payroll.MapPost("choices/rehearsals", RehearseChoices).Needs(Right.Administer);
         payroll.MapPut("choices", Choose).Needs(Right.Administer);
     }
@@ -46,6 +47,7 @@ internal static class PayrollMappingEndpoints
             var currency = basis.Settings.Currency;
             var unknown = basis.Payroll.Where(r => arrived.TrueForAll(a => a.Key != Folded.Of(r.Item))).GroupBy(r => Folded.Of(r.Item));
             var (departments, groups, agencies) = table.Named();
+            var flags = new PayItemFlagsTable(c).All();
             return new PayrollMappingAnswer(
                 [
                     .. arrived
@@ -74,12 +76,26 @@ internal static class PayrollMappingEndpoints
                     Has(PayrollSide.Liability),
                     Needs(PayrollSide.Expense),
                     Needs(PayrollSide.Liability),
+                    flags.GetValueOrDefault(item)?.IsTaxable ?? false,
+                    flags.GetValueOrDefault(item)?.Pays ?? SocialInsurance.None,
                     [.. mapped.Select(r => Row(r, types, basis.Chart))]
                 );
                 // Of what never came nothing is known.
                 bool Has(PayrollSide side) => types.Count == 0 || types.Any(t => t.Has(side));
                 bool Needs(PayrollSide side) => types.Any(t => t.Has(side)) && mapped.TrueForAll(r => r.On(side).Length == 0);
             }
+        });
+
+    private static PayItemFlagsRequest Flag(PayItemFlagsRequest request, CompanyBooks books) =>
+        books.File.InTransaction(c =>
+        {
+            var (table, item) = (new PayItemFlagsTable(c), Plain("item", request.Item));
+            if (item.Length == 0)
+                throw new RefusedException("item", "It names no pay item. Nothing was changed.");
+            var before = table.All().GetValueOrDefault(item);
+            table.Put(item, new PayItemFlags(request.IsTaxable, request.Pays));
+            new AuditTable(c).Add(books.Now, books.Who, "say what a pay item is", $"payroll/items/{item}", before, request);
+            return request;
         });
 
     private static PayrollRowAnswer Row(PayrollMappingRow row, IReadOnlyList<PayItemType> types, Chart chart)

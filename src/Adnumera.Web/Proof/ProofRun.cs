@@ -152,14 +152,14 @@ internal static class ProofRun
             : last;
     }
 
-    // What the ledger holds of each document: what was read back on the account of its other side.
+    // What the ledger holds of each document.
     private static List<Reading> Readings(
         List<StoredDocument> stored,
         IReadOnlyList<(long DocumentId, EntryInstruction Entry)> intended,
         List<FoundEntry> found
     )
     {
-        var offsets = intended.ToDictionary(i => i.Entry.Identity, i => i.Entry.Lines.FirstOrDefault(l => l.IsOffset)?.Account ?? "");
+        var sent = intended.ToDictionary(i => i.Entry.Identity, i => i.Entry);
         var ours = found
             .Where(f => f is { Identity: not null, IsPayment: false, Status: LedgerStatus.Posted })
             .ToLookup(f => f.Identity!.Value);
@@ -168,7 +168,7 @@ internal static class ProofRun
             .. stored.Select(d =>
             {
                 var entries = ours[d.Document.Identity].ToList();
-                var money = entries.Sum(f => -f.Lines.Where(l => l.Account == offsets[d.Document.Identity]).Sum(l => l.Signed));
+                var money = sent[d.Document.Identity].HeldIn(entries, d.Document.SignedTotal);
                 return new Reading(d.Id, d.Document.Identity.Source, d.Period, entries.Count, money, d.Document.SignedTotal);
             }),
         ];

@@ -83,6 +83,16 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
         Assert.Equal([1], States(house, "posted"));
         await client.Post("proofs", new { period = "" });
         Assert.Equal([1], States(house, "proved"));
+        // It counts with its total cost, in the ledger, too.
+        var together = (await client.Get("count")).GetProperty("together");
+        Assert.Equal(
+            ("2600.00", "2600.00", "0.00"),
+            (
+                together.GetProperty("sent").GetString(),
+                together.GetProperty("holds").GetString(),
+                together.GetProperty("difference").GetString()
+            )
+        );
         AssertSound(house);
 
         // The same again changes nothing; another register of a posted run is a proposed correction, by item and never by name.
@@ -181,6 +191,46 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
         // What is sent is not put right any more.
         await client.Dispatch(house);
         Assert.Equal("state", (await client.Refused(HttpMethod.Put, "payroll/runs/1/items", To("299.00"))).Type);
+    }
+
+    [Fact]
+    public async Task The_employers_shares_are_held_against_the_wages_of_the_year()
+    {
+        await client.TakeIn(Columns + Run("2026-22", "2026-11-13") + Run("2026-23", "2026-11-27"));
+        Assert.False((await client.Get("payroll/runs/2/shares")).GetProperty("isAsked").GetBoolean());
+        await client.Put(
+            "payroll/items/flags",
+            new
+            {
+                item = "salary",
+                isTaxable = true,
+                pays = "none",
+            }
+        );
+        await client.Put(
+            "payroll/items/flags",
+            new
+            {
+                item = "Social insurance",
+                isTaxable = false,
+                pays = "social_security",
+            }
+        );
+        var shares = await client.Get("payroll/runs/2/shares");
+        Assert.Equal(2026, shares.GetProperty("year").GetInt32());
+        // 6.2 % of 2,000.00 and of 500.00 (Publication 15); the register says 100.00 and nothing.
+        Assert.Equal(
+            ["Ines Calder 2000.00 124.00 100.00", "Maud Pennyroyal 500.00 31.00 0.00"],
+            shares
+                .GetProperty("findings")
+                .EnumerateArray()
+                .Select(f =>
+                    string.Join(' ', ((string[])["employee", "wages", "expected", "found"]).Select(n => f.GetProperty(n).GetString()))
+                )
+        );
+        // A finding, never a hold.
+        Assert.DoesNotContain("31.00", (await client.Get("documents/2")).GetProperty("reasons").GetRawText(), StringComparison.Ordinal);
+        Assert.Equal([500_00L, 2000_00L], house.Company.Read(c => new Storage.Payroll.PayItemFlagsTable(c).ToDate(2)).Values.Order());
     }
 
     [Fact]
@@ -309,7 +359,10 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
         var arrival = (await client.Get("arrivals")).GetProperty("files")[0].GetProperty("id").GetInt64();
 
         using var reader = await Client.Of(house, "reader");
-        foreach (var hidden in (string[])["payroll/runs/1/employees", "payroll/files/register.csv", $"arrivals/{arrival}/original"])
+        foreach (
+            var hidden in (string[])
+                ["payroll/runs/1/employees", "payroll/runs/1/shares", "payroll/files/register.csv", $"arrivals/{arrival}/original"]
+        )
         {
             using var answer = await reader.Send(HttpMethod.Get, Client.In(hidden));
             Assert.Equal(HttpStatusCode.Forbidden, answer.StatusCode);

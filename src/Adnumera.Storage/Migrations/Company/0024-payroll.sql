@@ -25,5 +25,7 @@ create table payroll_mapping (
   item text not null, item_key text not null, department text not null, department_key text not null, employee_group text not null,
   group_key text not null, agency text not null, agency_key text not null, expense_account text not null, liability_account text not null,
   primary key (item_key, department_key, group_key, agency_key)) strict, without rowid;
+-- What the company says of pay items for social insurance.
+create table pay_item_flags (item_key text primary key, item text not null, taxable integer not null, pays text not null) strict;
 create table payroll_change (
   id integer primary key, at text not null, who text not null, before text not null, after text not null, undone_by integer) strict;

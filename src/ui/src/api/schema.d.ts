@@ -9486,6 +9486,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/runs/{id}/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SharesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/payroll/runs/typed/preview": {
         parameters: {
             query?: never;
@@ -9940,6 +10005,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/items/flags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayItemFlagsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayItemFlagsRequest"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/payroll/choices/rehearsals": {
         parameters: {
             query?: never;
@@ -10070,6 +10203,76 @@ export interface paths {
             };
         };
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/files/payroll-mapping/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollMappingRead"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -13300,6 +13503,8 @@ export interface components {
             hasLiability: boolean;
             needsExpense: boolean;
             needsLiability: boolean;
+            isTaxable: boolean;
+            pays: components["schemas"]["SocialInsurance"];
             rows: components["schemas"]["PayrollRowAnswer"][];
         };
         MappedValue: {
@@ -13550,6 +13755,11 @@ export interface components {
             amount: null | string;
             reason: string;
         };
+        PayItemFlagsRequest: {
+            item: string;
+            isTaxable: boolean;
+            pays: components["schemas"]["SocialInsurance"];
+        };
         /** @enum {unknown} */
         PayItemType: "earning" | "noncash" | "reimbursement" | "employee_deduction" | "employee_tax" | "employer_contribution" | "employer_tax" | "net_pay" | "fee";
         PayLineAnswer: {
@@ -13618,6 +13828,13 @@ export interface components {
             changes: components["schemas"]["PayrollChangeAnswer"][];
             choices: components["schemas"]["PayrollChoices"];
             currency: string;
+        };
+        PayrollMappingRead: {
+            fileName: string;
+            rows: components["schemas"]["PayrollRowText"][];
+            errors: components["schemas"]["Problem"][];
+            /** Format: int32 */
+            errorCount: number;
         };
         PayrollMappingRequest: {
             rows: components["schemas"]["PayrollRowText"][];
@@ -14067,6 +14284,19 @@ export interface components {
         };
         /** @enum {unknown} */
         SetUpStep: "connect" | "required" | "choices" | "payment_accounts" | "book" | "arrivals" | "waiting";
+        ShareAnswer: {
+            employee: string;
+            of: components["schemas"]["SocialInsurance"];
+            wages: string;
+            expected: string;
+            found: string;
+        };
+        SharesAnswer: {
+            /** Format: int32 */
+            year: null | number;
+            isAsked: boolean;
+            findings: components["schemas"]["ShareAnswer"][];
+        };
         SignInRequest: {
             signIn: null | string;
             password: null | string;
@@ -14089,6 +14319,8 @@ export interface components {
             /** Format: int32 */
             records: number;
         };
+        /** @enum {unknown} */
+        SocialInsurance: "none" | "social_security" | "medicare";
         SourceAnswer: {
             source: string;
             arrived: components["schemas"]["TallyText"];

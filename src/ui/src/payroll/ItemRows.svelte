@@ -3,6 +3,7 @@
   import { place } from '../frame/place.svelte';
   import AccountPicker from '../ledger/AccountPicker.svelte';
   import { accounts as chart } from '../ledger/values';
+  import Flags from './Flags.svelte';
   import type { MappingDraft } from './mappingDraft.svelte';
 
   /** Where one pay item goes: for all, and for a department, an employee group or an agency; each side apart. */
@@ -74,5 +75,6 @@
     </fieldset>
   {/each}
   {#if place.keeps}<button class="quiet mt-1" onclick={draft.add}>another for a department, a group or an agency</button>{/if}
+  <Flags {at} />
   {#each at.rows.filter((r) => r.broken) as r, i (i)}<p class="note bad mt-2">{r.broken}.</p>{/each}
 </section>

@@ -13,6 +13,7 @@
   import Employees from './Employees.svelte';
   import { faults, types } from './items';
   import Mend from './Mend.svelte';
+  import Shares from './Shares.svelte';
 
   /** A pay run: its register on the left, the journal on the right, who is owed what, and what puts it out. */
   const id = $derived(Number(router.location.split('/')[4]));
@@ -131,6 +132,7 @@
         {#if r.seesPay}
           <h2 class="mt-6">{item ? `${item.item}, by employee` : 'By employee'}</h2>
           {#key id}<Employees run={id} {item} />{/key}
+          {#key id}<Shares run={id} />{/key}
         {:else}<p class="text-soft mt-3">Who is paid what is for those who may see pay by name.</p>{/if}
       </section>
       <section>

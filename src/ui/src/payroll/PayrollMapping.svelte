@@ -7,6 +7,7 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Outcome from '../mapping/Outcome.svelte';
+  import FromFile from './FromFile.svelte';
   import ItemRows from './ItemRows.svelte';
   import { types } from './items';
   import { MappingDraft } from './mappingDraft.svelte';
@@ -35,32 +36,37 @@
     draft.begin(at);
   });
 
-  const body = $derived({ rows: draft.changed, confirmed });
+  let file = $state<Schemas['PayrollMappingRead'] | null>(null);
+  // The rows of a file that was chosen, or what was changed by hand.
+  const changed = $derived(file && file.errorCount === 0 ? file.rows : draft.changed);
+  const body = $derived({ rows: changed, confirmed });
   const rehearsal = createQuery(() => ({
-    queryKey: [place.company, 'payroll', 'rehearsal', draft.changed],
+    queryKey: [place.company, 'payroll', 'rehearsal', changed],
     queryFn: () => answer(api.POST('/api/companies/{companyId}/payroll/mapping/rehearsals', { params: { path }, body })),
-    enabled: place.keeps && draft.changed.length > 0,
+    enabled: place.keeps && changed.length > 0,
     staleTime: 0,
     retry: false,
   }));
   const asks = $derived((rehearsal.data?.asks.length ?? 0) > 0 && !confirmed);
 
   async function save() {
-    if (draft.changed.length === 0 || asks || act.busy) return;
+    if (changed.length === 0 || asks || act.busy) return;
     let change = 0;
     const next = m?.items.find((i) => needs(i) && i.item !== at?.item)?.item;
-    const was = draft.item;
+    const [was, of] = [draft.item, file];
     if (
       await act.run(
         async () => {
           const saved = await answer(api.PUT('/api/companies/{companyId}/payroll/mapping', { params: { path }, body }));
           change = saved.changeId;
         },
-        `“${was}” is mapped.`,
+        of ? `${many(of.rows.length, 'row')} of ${of.fileName} saved.` : `“${was}” is mapped.`,
         { undo: () => takeBack(change) },
       )
-    )
+    ) {
       named = next ?? was;
+      file = null;
+    }
   }
 
   const takeBack = (change: number) =>
@@ -81,10 +87,11 @@
 
 <svelte:window {onkeydown} />
 <Rooms at="payroll/mapping" />
-<div class="flex items-baseline gap-4">
+<div class="flex flex-wrap items-baseline gap-4">
   <h1>Pay items</h1>
   {#if m}<span class="text-soft">{m.items.filter((i) => !needs(i)).length} of {m.items.length} mapped</span>{/if}
-  <a class="quiet text-soft ml-auto" href={`/api/companies/${place.company}/payroll/files/payroll-mapping.csv`} download
+  <span class="ml-auto"></span>{#if place.keeps}<FromFile bind:read={file} />{/if}
+  <a class="quiet text-soft" href={`/api/companies/${place.company}/payroll/files/payroll-mapping.csv`} download
     >Take the mapping away as CSV</a
   >
 </div>
@@ -126,7 +133,7 @@
       <aside class="bg-raised border-rule sticky top-3 self-start border p-4" aria-label="Rehearsal" aria-live="polite">
         <h2>Rehearsal</h2>
         {#if act.refused}<p class="note bad mb-2" role="alert">{act.refused}</p>{/if}
-        {#if draft.changed.length === 0}
+        {#if changed.length === 0}
           <p class="text-soft">Choose accounts for “{at.item}”, and see here what saving them would do.</p>
         {:else if rehearsal.error}
           <p class="note bad" role="alert">{rehearsal.error.message}</p>
