@@ -62,7 +62,9 @@ public static class EmployerShares
         var unit = (decimal)Math.Pow(10, run.Currency.Digits);
         var limit = (long)(year.SocialSecurityBase * unit);
         var findings = new List<ShareFinding>();
-        foreach (var rows in run.Rows.Where(r => r.Employee.Length > 0).GroupBy(r => r.Employee, Folded.Comparer))
+        // The base is one employee's: of totals nothing can be told.
+        var byName = run.Rows.Where(r => r.Employee.Length > 0 && !Folded.Same(r.Employee, PayRun.Everybody));
+        foreach (var rows in byName.GroupBy(r => r.Employee, Folded.Comparer))
         {
             var wages = rows.Where(r => IsTaxable(r, flags)).Sum(r => r.Amount);
             var before = toDate.GetValueOrDefault(Folded.Of(rows.Key));

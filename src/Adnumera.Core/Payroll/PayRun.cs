@@ -23,6 +23,9 @@ public sealed record PayRun(string Id, DateOnly PayDate, DateOnly? PeriodEnd, Cu
     /// <summary>The source of every pay run.</summary>
     public const string Source = "payroll";
 
+    /// <summary>Who stands for everybody in a run of which only totals are known.</summary>
+    public const string Everybody = "total";
+
     /// <summary>Whether there is nothing in it but zeros.</summary>
     public bool IsZero => Rows.All(r => r.Amount == 0);
 

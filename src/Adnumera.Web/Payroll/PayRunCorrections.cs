@@ -21,8 +21,6 @@ namespace Adnumera.Web.Payroll;
 /// register like any other, whose file is kept, so that what the source said stays beside it.</summary>
 internal static class PayRunCorrections
 {
-    // What stands for everybody where only totals are known.
-    private const string Everybody = "total";
     private const int MostRows = 500;
     private const int LongestReason = 120;
 
@@ -78,7 +76,7 @@ internal static class PayRunCorrections
             currency,
             [
                 .. request.Rows.Select(r => new PayRow(
-                    r.Type == PayItemType.Fee ? "" : Everybody,
+                    r.Type == PayItemType.Fee ? "" : PayRun.Everybody,
                     "",
                     "",
                     Plain("item", r.Item),

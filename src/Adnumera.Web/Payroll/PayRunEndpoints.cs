@@ -139,15 +139,16 @@ internal static class PayRunEndpoints
             {
                 var amount = g.Sum(i => i.Amount);
                 var had = was.Remove(g.Key, out var old);
-                return Item(g.First().Item, g.Key.Type, amount, had ? old.Amount : null);
+                return Item(g.First().Item, g.Key, amount, had ? old.Amount : null);
             })
             .ToList();
-        return [.. answers, .. was.Select(w => Item(w.Value.Item, w.Key.Type, 0, w.Value.Amount))];
+        return [.. answers, .. was.Select(w => Item(w.Value.Item, w.Key, 0, w.Value.Amount))];
 
-        PayItemAnswer Item(string item, string type, long amount, long? old) =>
+        PayItemAnswer Item(string item, (string Key, string Type) of, long amount, long? old) =>
             new(
+                $"{of.Key} {of.Type}",
                 item,
-                Words<PayItemType>.Read(type),
+                Words<PayItemType>.Read(of.Type),
                 text(amount),
                 old is { } o ? text(o) : null,
                 old is { } from && from != 0

@@ -51,8 +51,9 @@ public sealed record PayRunDetail(
     string Currency
 );
 
+/// <param name="Key">Under which employees have it, as <c>SALARY earning</c>.</param>
 /// <param name="Before">What it was in the run before; none where that lacks it.</param>
-public sealed record PayItemAnswer(string Item, PayItemType Type, string Amount, string? Before, string Moved);
+public sealed record PayItemAnswer(string Key, string Item, PayItemType Type, string Amount, string? Before, string Moved);
 
 public sealed record PayLineAnswer(
     string Account,
@@ -120,6 +121,8 @@ public sealed record PayrollMappingAnswer(
 /// <param name="Types">As what it comes.</param>
 /// <param name="HasExpense">Whether it may cost something.</param>
 /// <param name="HasLiability">Whether something may be owed for it.</param>
+/// <param name="ProposedExpense">The account that is usual where it needs one; blank where none is plain.</param>
+/// <param name="ProposedLiability">The same for what is owed.</param>
 /// <param name="NeedsExpense">Whether it costs something and no row says where that goes.</param>
 /// <param name="NeedsLiability">Whether something is owed for it and no row says where.</param>
 public sealed record MappedItemAnswer(
@@ -130,6 +133,8 @@ public sealed record MappedItemAnswer(
     bool HasLiability,
     bool NeedsExpense,
     bool NeedsLiability,
+    string ProposedExpense,
+    string ProposedLiability,
     bool IsTaxable,
     SocialInsurance Pays,
     IReadOnlyList<PayrollRowAnswer> Rows

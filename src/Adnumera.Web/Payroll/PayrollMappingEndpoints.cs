@@ -76,10 +76,19 @@ internal static class PayrollMappingEndpoints
                     Has(PayrollSide.Liability),
                     Needs(PayrollSide.Expense),
                     Needs(PayrollSide.Liability),
+                    Proposed(PayrollSide.Expense),
+                    Proposed(PayrollSide.Liability),
                     flags.GetValueOrDefault(item)?.IsTaxable ?? false,
                     flags.GetValueOrDefault(item)?.Pays ?? SocialInsurance.None,
                     [.. mapped.Select(r => Row(r, types, basis.Chart))]
                 );
+                // One that all its types have in common.
+                string Proposed(PayrollSide side) =>
+                    Needs(side)
+                    && types.Where(t => t.Has(side)).Select(t => PayrollProposals.Of(basis.Chart, side, t, item)).Distinct().ToList()
+                        is [var usual]
+                        ? usual
+                        : "";
                 // Of what never came nothing is known.
                 bool Has(PayrollSide side) => types.Count == 0 || types.Any(t => t.Has(side));
                 bool Needs(PayrollSide side) => types.Any(t => t.Has(side)) && mapped.TrueForAll(r => r.On(side).Length == 0);

@@ -81,6 +81,8 @@ public class EmployerSharesTests
                 ]
             )
         );
+        // Of totals nothing can be told: the base is one employee's.
+        Assert.Empty(Findings([], Row("Salary", PayItemType.Earning, 300_000_00, PayRun.Everybody)));
         // The same word as a tax of the employee is no share of the employer.
         Assert.Equal(
             ["Maud SocialSecurity 100000 6200 0"],

@@ -63,6 +63,12 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
             )
         );
         var needs = (await client.Get("payroll/mapping")).GetProperty("items").EnumerateArray().ToList();
+        Assert.Equal(
+            ["Income tax  2420", "Net pay  2410", "Salary  ", "Social insurance 6020 2420"],
+            needs
+                .Select(n => $"{n.GetProperty("item")} {n.GetProperty("proposedExpense")} {n.GetProperty("proposedLiability")}")
+                .Order(StringComparer.Ordinal)
+        );
         Assert.Equal(4, needs.Count(n => n.GetProperty("needsExpense").GetBoolean() || n.GetProperty("needsLiability").GetBoolean()));
 
         // Rehearsed, saved, and coded with it.

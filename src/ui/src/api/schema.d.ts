@@ -13503,6 +13503,8 @@ export interface components {
             hasLiability: boolean;
             needsExpense: boolean;
             needsLiability: boolean;
+            proposedExpense: string;
+            proposedLiability: string;
             isTaxable: boolean;
             pays: components["schemas"]["SocialInsurance"];
             rows: components["schemas"]["PayrollRowAnswer"][];
@@ -13742,6 +13744,7 @@ export interface components {
             next: null | string;
         };
         PayItemAnswer: {
+            key: string;
             item: string;
             type: components["schemas"]["PayItemType"];
             amount: string;

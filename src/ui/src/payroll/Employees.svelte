@@ -19,7 +19,7 @@
     getNextPageParam: (page) => page.next ?? undefined,
   }));
   const all = $derived(people.data?.pages.flatMap((p) => p.rows) ?? []);
-  const key = $derived(item ? `${item.item.toUpperCase()} ${item.type}` : '');
+  const key = $derived(item?.key ?? '');
   const shown = $derived(item ? all.filter((p) => key in p.cells) : all);
 </script>
 

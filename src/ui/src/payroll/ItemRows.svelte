@@ -67,6 +67,14 @@
           </div>
         {/if}
       </div>
+      {#if place.keeps && i === 0 && !row.expenseAccount && !row.liabilityAccount && (at.proposedExpense || at.proposedLiability)}
+        <button
+          type="button"
+          class="quiet mt-1"
+          onclick={() => ([row.expenseAccount, row.liabilityAccount] = [at.proposedExpense, at.proposedLiability])}
+          >Usual: {[at.proposedExpense, at.proposedLiability].filter(Boolean).map(title).join(' and ')}. Take it</button
+        >
+      {/if}
       {#if place.keeps && (row.expenseAccount || row.liabilityAccount)}
         <button type="button" class="quiet text-soft mt-1" onclick={() => ([row.expenseAccount, row.liabilityAccount] = ['', ''])}
           >no account</button

@@ -112,8 +112,8 @@
             ></thead
           >
           <tbody>
-            {#each r.items as i (`${i.item} ${i.type}`)}
-              {@const chosen = item?.item === i.item && item.type === i.type}
+            {#each r.items as i (i.key)}
+              {@const chosen = item?.key === i.key}
               <tr class={chosen ? 'bg-sunk' : ''}>
                 <td
                   >{#if r.seesPay}<button class="quiet text-left" aria-pressed={chosen} onclick={() => (item = chosen ? null : i)}
