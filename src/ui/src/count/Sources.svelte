@@ -29,7 +29,7 @@
           ><a href={place.href('arrivals', { source: source.source })}>{source.arrived.documents.toLocaleString('en')}</a></td
         >
         <td class="n"><a href={place.href('arrivals', { source: source.source })}>{money(source.arrived.money)}</a></td>
-        <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={340} /></td>
+        <td class="pl-5.5!"><Rod source={source.source} states={source.states} width={330} /></td>
         <td class="n">
           {#if source.stated}
             <a
