@@ -21,6 +21,9 @@ public enum SpendScope
 
     /// <summary>All that arrived.</summary>
     Arrived,
+
+    /// <summary>Transfers between the company's own accounts, which are no spending.</summary>
+    Moved,
 }
 
 /// <summary>The documents behind a figure of spending.</summary>
@@ -42,5 +45,6 @@ public static class SpendScopes
             SpendScope.Spent => [SpendStanding.Waiting, SpendStanding.Posted],
             SpendScope.Posted => [SpendStanding.Posted],
             SpendScope.Arrived => Enum.GetValues<SpendStanding>(),
+            SpendScope.Moved => [SpendStanding.Moved],
         };
 }

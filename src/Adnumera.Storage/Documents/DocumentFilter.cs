@@ -81,6 +81,9 @@ public sealed record DocumentFilter
     /// <summary>The file that they came with last.</summary>
     public long? Arrival { get; init; }
 
+    /// <summary>Documents that are left out of it, by their ids as a JSON list; none for none.</summary>
+    public string? Without { get; init; }
+
     /// <summary>What names, references, numbers and texts are to have in them; one or two characters, what they begin with.</summary>
     public string? Text { get; init; }
 

@@ -138,6 +138,13 @@ internal sealed class ListConditions
             Add("select id from document where arrival_id = @arrival", "d.arrival_id = @arrival", isQuick: true);
         }
 
+        if (filter.Without is { } without)
+        {
+            Parameters.Add("without", without);
+            const string Others = "not in (select value from json_each(@without))";
+            Add($"select id from document where id {Others}", $"+d.id {Others}", isQuick: true);
+        }
+
         if (filter.IsSent)
             InStates(s => s.IsSent());
         if (filter.IsOpen)

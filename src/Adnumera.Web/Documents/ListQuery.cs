@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Mapping;
@@ -94,6 +95,9 @@ public sealed record ListQuery
     /// <summary>The file that they came with last.</summary>
     public long? Arrival { get; init; }
 
+    /// <summary>Documents that are left out, by their ids, separated by dots.</summary>
+    public string? Without { get; init; }
+
     public Word<DocumentOrder>? Order { get; init; }
 
     public bool? Noticed { get; init; }
@@ -133,9 +137,15 @@ public sealed record ListQuery
             Attachment = Attachment,
             Spend = Spending,
             Arrival = Arrival,
+            Without = LeftOut(Without),
             Text = Text,
             Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
         };
+
+    private static string? LeftOut(string? ids) =>
+        string.IsNullOrEmpty(ids) ? null
+        : ids.Split('.').All(i => long.TryParse(i, NumberStyles.None, CultureInfo.InvariantCulture, out _)) ? $"[{ids.Replace('.', ',')}]"
+        : throw new Refusals.RefusedException("without", "What is left out is not a list of documents.", StatusCodes.Status400BadRequest);
 
     private SpendNarrowing? Spending =>
         (SpentBy ?? default).Text is { Length: > 0 }

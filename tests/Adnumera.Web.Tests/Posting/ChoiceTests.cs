@@ -43,6 +43,11 @@ public sealed class ChoiceTests() : ConnectedHouse("administrator")
                 )
         );
 
+        // What goes opens exactly that.
+        Assert.Equal(2, Documents(await client.Get("documents?state=ready&kind=bill&without=1")));
+        Assert.Equal(1, Documents(await client.Get("documents?state=ready&kind=bill&account=5120&without=1.2")));
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Refused(HttpMethod.Get, "documents?without=1;2")).Status);
+
         // A supplier that would be new and that nobody saw stops it; seen, it goes.
         var (status, type, detail) = await client.Refused(
             HttpMethod.Post,

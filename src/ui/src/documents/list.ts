@@ -38,6 +38,7 @@ export const narrowings = [
   'spentFrom',
   'spentTo',
   'arrival',
+  'without',
   'text',
   'noticed',
 ] as const;
@@ -105,6 +106,7 @@ export function narrowedBy(list: List): { names: string[]; says: string }[] {
     ...between('amount', 'total', money),
     ...(spent.some((name) => list[name]) ? [{ names: spent, says: spentIn(list) }] : []),
     ...one('arrival', () => 'of one file'),
+    ...one('without', () => `without ${list.without!.split('.').length} left out`),
     ...one('sent', () => 'sent to the ledger'),
     ...one('open', () => 'neither posted nor set aside'),
     ...one('dispatch', () => 'taken in one dispatch'),
@@ -122,6 +124,6 @@ function spentIn(list: List) {
         ? `, ${period(list.spentFrom!)}`
         : `, ${range(list.spentFrom, list.spentTo, period)}`
       : '';
-  const scope = list.spentScope === 'posted' ? 'posted' : list.spentScope === 'spent' ? 'spent' : 'arrived';
+  const scope = list.spentScope === 'moved' ? 'transfers' : list.spentScope || 'arrived';
   return `${scope}: ${group}${months}${months && list.spentOver === 'arrival_date' ? ' by arrival' : ''}`;
 }

@@ -5,6 +5,7 @@
   import { many, money, period } from '../amounts/format';
   import { SvelteSet } from 'svelte/reactivity';
   import { asked, listOf } from '../documents/list';
+  import type { List } from '../documents/list';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import AccountTotals from './AccountTotals.svelte';
@@ -23,6 +24,8 @@
   const chosen = $derived(asked({ ...list, ...(place.period ? { period: place.period } : {}) }));
   const leftOut = new SvelteSet<number>();
   const left = $derived([...leftOut]);
+  // What goes: every number opens exactly that.
+  const going = $derived<List>({ ...list, ...(left.length > 0 ? { without: left.join('.') } : {}) });
   let asking = $state(false);
   let live = $state<Schemas['DispatchAnswer'] | null>(null);
   const posting = createQuery(() => ({
@@ -155,10 +158,10 @@
 
     <div class="mt-5 grid grid-cols-[360px_1fr] gap-10">
       <div>
-        <Order posting={posting.data} within={list} />
+        <Order posting={posting.data} within={going} />
         {#if posting.data.accounts.length > 0}
           <h2 class="mt-6">What goes to each account</h2>
-          <AccountTotals totals={posting.data.accounts} within={{ ...list, state: 'ready' }} />
+          <AccountTotals totals={posting.data.accounts} within={{ ...going, state: 'ready' }} />
         {/if}
       </div>
       <LastDispatch {now} outcomes={dispatch.data?.outcomes ?? []} {stop} />

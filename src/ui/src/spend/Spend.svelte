@@ -61,7 +61,7 @@
             Not among them:
             {#if s.moved.documents > 0}<a
                 class="quiet"
-                href={place.href('arrivals', { ...behind({ ...shown, scope: 'arrived' }, null, null), kind: 'transfer' })}
+                href={place.href('arrivals', behind({ ...shown, scope: 'moved' }, null, null))}
                 >{many(s.moved.documents, 'transfer')}</a
               >
               between own accounts, {money(s.moved.money)}{s.setAside.documents > 0 ? ';' : '.'}{/if}
