@@ -33,9 +33,9 @@ public static class DocumentDifferences
             }
         }
 
-        var (owed, pays) = (Items(before), Items(after));
-        foreach (var item in owed.Keys.Union(pays.Keys).Order(StringComparer.Ordinal))
-            if (owed.GetValueOrDefault(item) is var old && pays.GetValueOrDefault(item) is var kept && old != kept)
+        var (itemsBefore, itemsAfter) = (Items(before), Items(after));
+        foreach (var item in itemsBefore.Keys.Union(itemsAfter.Keys).Order(StringComparer.Ordinal))
+            if (itemsBefore.GetValueOrDefault(item) is var old && itemsAfter.GetValueOrDefault(item) is var kept && old != kept)
                 changes.Add(new FieldChange(0, item, Amount(old, before), Amount(kept, after)));
         return changes;
 

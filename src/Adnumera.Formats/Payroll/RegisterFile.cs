@@ -1,4 +1,3 @@
-using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
@@ -87,8 +86,8 @@ public static class RegisterFile
         foreach (var row in run.Rows)
         {
             writer.WriteField(run.Id);
-            writer.WriteField(DayText(run.PayDate));
-            writer.WriteField(run.PeriodEnd is { } end ? DayText(end) : "");
+            writer.WriteField(Day.Text(run.PayDate));
+            writer.WriteField(Day.Text(run.PeriodEnd));
             foreach (var field in (string[])[row.Employee, row.Department, row.Group, row.Item, Words<PayItemType>.Of(row.Type)])
                 writer.WriteField(field);
             writer.WriteAmount(row.Amount, run.Currency);
@@ -96,8 +95,6 @@ public static class RegisterFile
             writer.EndRecord();
         }
     }
-
-    private static string DayText(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     // The same few texts come again and again.
     private sealed class Texts(CsvTable table)
@@ -152,12 +149,12 @@ public static class RegisterFile
         public void Add(CsvTable table, DateOnly paid, DateOnly? ended, PayRow row)
         {
             if (paid != payDate)
-                table.Error(PayDate, $"differs from row {firstRow} of the same run {Quote.Of(id)}, which is paid on {DayText(payDate)}");
+                table.Error(PayDate, $"differs from row {firstRow} of the same run {Quote.Of(id)}, which is paid on {Day.Text(payDate)}");
             if (ended != periodEnd)
                 table.Error(
                     PeriodEnd,
                     $"differs from row {firstRow} of the same run {Quote.Of(id)}, whose period "
-                        + (periodEnd is { } end ? $"ends on {DayText(end)}" : "has no end")
+                        + (periodEnd is { } end ? $"ends on {Day.Text(end)}" : "has no end")
                 );
             // Every sum of the run is less.
             if ((magnitude += Math.Abs(row.Amount)) > long.MaxValue / 4 && magnitude - Math.Abs(row.Amount) <= long.MaxValue / 4)

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Payroll;
 using Adnumera.Storage.Files;
 using Dapper;
@@ -178,7 +179,7 @@ public sealed class PayRunTable(SqliteConnection company)
                             currency,
                             [.. g.Select(r => new PayRow(r.Employee, "", "", r.Item, Words<PayItemType>.Read(r.Type), r.Amount, ""))]
                         ),
-                        g.First().State == "set_aside"
+                        Words<DocumentState>.Read(g.First().State) == DocumentState.SetAside
                     )
                 ),
         ];

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Payroll;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -113,7 +114,7 @@ public sealed class PayrollMappingTable(SqliteConnection company)
         company
             .Query<long>(
                 "select distinct d.id from pay_run r join document d on d.id = r.document_id "
-                    + "where d.state in ('held', 'to_approve', 'ready') and (@items is null or exists (select 1 from pay_item p "
+                    + $"where {AffectedTable.Open} and (@items is null or exists (select 1 from pay_item p "
                     + "where p.document_id = d.id and p.item_key in (select value from json_each(@items)))) order by d.id",
                 new { items = items is null ? null : JsonSerializer.Serialize(items.Select(Folded.Of)) }
             )

@@ -115,38 +115,10 @@ internal static class PayRunCorrections
         if (run.Rows.FirstOrDefault(r => Folded.Same(r.Employee, employee)) is not { } known)
             throw new RefusedException("employee", $"{Quote.Of(employee)} is not in this run. Nothing was changed.");
         var amount = request.Amount is { } text ? Amount(text, run.Currency) : (long?)null;
-        return TakeIn(books, readers, run with { Rows = PutRight(run, known, item, request.Type, amount) }, $"run {run.Id}: {reason}.csv");
-    }
-
-    // What the item comes to in all its rows becomes the amount: its first row takes the difference. Without an amount its rows go.
-    private static IReadOnlyList<PayRow> PutRight(PayRun run, PayRow known, string item, PayItemType type, long? amount)
-    {
-        bool Is(PayRow r) => r.Type == type && Folded.Same(r.Employee, known.Employee) && Folded.Same(r.Item, item);
-        var rows = run.Rows.ToList();
-        if (amount is not { } wanted)
-            return rows.RemoveAll(Is) > 0 ? rows : throw Unchanged();
-        var (first, now) = (rows.FindIndex(Is), rows.Where(Is).Sum(r => r.Amount));
-        if (first < 0)
-        {
-            var alike = rows.Find(r => r.Type == type && Folded.Same(r.Item, item));
-            rows.Insert(
-                rows.FindLastIndex(r => Folded.Same(r.Employee, known.Employee)) + 1,
-                known with
-                {
-                    Item = item,
-                    Type = type,
-                    Amount = wanted,
-                    Agency = alike?.Agency ?? "",
-                }
-            );
-        }
-        else if (now == wanted)
-            throw Unchanged();
-        else
-            rows[first] = rows[first] with { Amount = rows[first].Amount + wanted - now };
-        return rows;
-
-        static RefusedException Unchanged() => new("amount", "The register says so already. Nothing was changed.");
+        var corrected =
+            run.PutRight(known, item, request.Type, amount)
+            ?? throw new RefusedException("amount", "The register says so already. Nothing was changed.");
+        return TakeIn(books, readers, corrected, $"run {run.Id}: {reason}.csv");
     }
 
     private static TakeInAnswer TakeIn(CompanyBooks books, ArrivalReaders readers, PayRun run, string name)
@@ -161,7 +133,7 @@ internal static class PayRunCorrections
         );
     }
 
-    private static string Plain(string field, string text, bool mayBeBlank = false)
+    internal static string Plain(string field, string text, bool mayBeBlank = false)
     {
         var plain = text.Trim();
         if (plain.Length == 0 && !mayBeBlank)

@@ -98,7 +98,7 @@ internal static class PayrollMappingEndpoints
     private static PayItemFlagsRequest Flag(PayItemFlagsRequest request, CompanyBooks books) =>
         books.File.InTransaction(c =>
         {
-            var (table, item) = (new PayItemFlagsTable(c), Plain("item", request.Item));
+            var (table, item) = (new PayItemFlagsTable(c), PayRunCorrections.Plain("item", request.Item, mayBeBlank: true));
             if (item.Length == 0)
                 throw new RefusedException("item", "It names no pay item. Nothing was changed.");
             var before = table.All().GetValueOrDefault(item);
@@ -248,10 +248,10 @@ internal static class PayrollMappingEndpoints
         var rows = request
             .Rows.Select(r => new PayrollMappingRow
             {
-                Item = Plain("item", r.Item),
-                Department = Plain("department", r.Department),
-                Group = Plain("employeeGroup", r.EmployeeGroup),
-                Agency = Plain("agency", r.Agency),
+                Item = PayRunCorrections.Plain("item", r.Item, mayBeBlank: true),
+                Department = PayRunCorrections.Plain("department", r.Department ?? "", mayBeBlank: true),
+                Group = PayRunCorrections.Plain("employeeGroup", r.EmployeeGroup ?? "", mayBeBlank: true),
+                Agency = PayRunCorrections.Plain("agency", r.Agency ?? "", mayBeBlank: true),
                 Expense = r.ExpenseAccount?.Trim() ?? "",
                 Liability = r.LiabilityAccount?.Trim() ?? "",
             })
@@ -273,14 +273,6 @@ internal static class PayrollMappingEndpoints
         if (rows.GroupBy(r => r.Key).FirstOrDefault(g => g.Count() > 1) is { } twice)
             throw new RefusedException("item", $"{Called(twice.First())} stands twice. Nothing was changed.");
         return rows;
-    }
-
-    private static string Plain(string field, string? text)
-    {
-        var plain = text?.Trim() ?? "";
-        return PlainText.Problem(plain, PlainText.Most) is { } problem
-            ? throw new RefusedException(field, $"{problem}. Nothing was changed.")
-            : plain;
     }
 
     private static PayrollChoices Text(PayrollSettings settings) => new(settings.Date, settings.Shape, settings.ProcessorAccount);

@@ -7,7 +7,7 @@ export interface DraftRow {
   agency: string;
   expenseAccount: string;
   liabilityAccount: string;
-  /** Whether it is for everybody, or for nobody any more. */
+  /** Whether it is saved already, so that whom it is for stays. */
   readonly stands: boolean;
 }
 
