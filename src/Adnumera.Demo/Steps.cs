@@ -12,6 +12,7 @@ using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Payroll;
 using Adnumera.Web.Feeds;
 using Adnumera.Web.Ledger;
+using Adnumera.Web.Payroll.Owed;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Proof;
 using Adnumera.Web.Requests;
@@ -76,6 +77,21 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
     }
 
     public Task Prove(DateOnly first, DateOnly last) => ProofRun.Run(books, ledgers, turns, first, last, CancellationToken.None);
+
+    /// <summary>The ledger is read for what pay runs owe, and what is plain of the payments through a day is confirmed.</summary>
+    public async Task ConfirmPayments(DateOnly through)
+    {
+        await OwedReading.Run(books, ledgers, turns, CancellationToken.None);
+        file.InTransaction(c =>
+        {
+            var view = new OwedView(c, books.Today);
+            foreach (var account in view.Answer(null, null).Accounts)
+            foreach (var payment in view.Answer(account.Account, null).Account!.Payments.Reverse())
+                if (Iso.Day(payment.Day) <= through && payment.Options is [var plain])
+                    PaymentConfirming.Put(c, books, new PaymentRequest(account.Account, payment.LedgerEntry, null, plain));
+            return 0;
+        });
+    }
 
     /// <summary>The sources are connected, each with what is the bindery's.</summary>
     public async Task ConnectFeeds(Desks desks, string address)

@@ -60,6 +60,7 @@ public static class YearBuilder
 
         await Period(new DateOnly(2025, 12, 1), new DateOnly(2026, 4, 30), (5, 4));
         await Period(new DateOnly(2026, 5, 1), new DateOnly(2026, 8, 31), (9, 3));
+        PayPayments.Put(books);
         await steps.Lock(books, "2026-08-31");
         await Period(new DateOnly(2026, 9, 1), new DateOnly(2026, 10, 31), (11, 2), files[0]);
         clock.MoveTo(11, 2, 8, 55);
@@ -74,6 +75,7 @@ public static class YearBuilder
         steps.TakeIn(PayRegisters.File(new DateOnly(2026, 11, 1), Builder.Today));
         clock.MoveTo(11, 20, 8, 15);
         await steps.PullFeeds();
+        await steps.ConfirmPayments(new DateOnly(2026, 8, 31));
         Steps.SetAddresses(file, ledgerAddress, sourcesAddress);
         await sources.StopAsync();
         await standIn.StopAsync();

@@ -57,8 +57,8 @@ internal static class Api
             .WithTags("Entries");
         api.MapGet(
                 "entries",
-                (string from, string through, string? after, int? most, Books books) =>
-                    books.Page(from, through, after, Math.Clamp(most ?? 200, 1, 500))
+                (string from, string through, string[] account, string? after, int? most, Books books) =>
+                    books.Page(from, through, after, Math.Clamp(most ?? 200, 1, 500), account)
             )
             .WithTags("Entries");
         api.MapPost("entries/by-source", (string[][] keys, Books books) => books.BySource(keys)).WithTags("Entries");

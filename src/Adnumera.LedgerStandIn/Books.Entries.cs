@@ -70,19 +70,21 @@ public sealed partial class Books
 
     public Entry? Find(string id) => Locked(() => Read("where number = @number", new { number = Number(id) }, 1).FirstOrDefault());
 
-    /// <summary>A page of entries by date, after the given one.</summary>
-    public IReadOnlyList<Entry> Page(string from, string through, string? after, int most) =>
+    /// <summary>A page of entries by date, after the given one; of those that touch one of these accounts, where any is named.</summary>
+    public IReadOnlyList<Entry> Page(string from, string through, string? after, int most, IReadOnlyList<string>? accounts = null) =>
         Locked(() =>
         {
             var last = after is null
                 ? null
                 : file.QueryFirstOrDefault<string>("select date from entry where number = @number", new { number = Number(after) });
             return Read(
-                "where date >= @from and date <= @through and (date, number) > (@date, @number)",
+                "where date >= @from and date <= @through and (date, number) > (@date, @number) and (@accounts is null or number in "
+                    + "(select l.entry from entry_line l where l.account in (select value from json_each(@accounts))))",
                 new
                 {
                     from,
                     through,
+                    accounts = accounts is { Count: > 0 } ? JsonSerializer.Serialize(accounts) : null,
                     date = last ?? "",
                     number = after is null ? 0 : Number(after),
                 },

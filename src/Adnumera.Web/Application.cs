@@ -16,6 +16,7 @@ using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
 using Adnumera.Web.Notices;
 using Adnumera.Web.Payroll;
+using Adnumera.Web.Payroll.Owed;
 using Adnumera.Web.People;
 using Adnumera.Web.Posting;
 using Adnumera.Web.Prices;
@@ -223,6 +224,8 @@ public static class Application
         company.MapPayRunCorrections();
         company.MapPayrollMapping();
         company.MapPayrollFiles();
+        company.MapOwed();
+        company.MapDueFrom();
         company.MapSuppliers();
         company.MapProgress();
         company.MapSafety();

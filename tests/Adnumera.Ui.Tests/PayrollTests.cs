@@ -1,4 +1,5 @@
 using Adnumera.Demo;
+using Adnumera.LedgerStandIn;
 using Adnumera.Ui.Driver;
 using OpenQA.Selenium;
 
@@ -84,6 +85,37 @@ public sealed class PayrollTests
         browser.Heading("All 2 entries stand in the ledger as intended");
         browser.Go("bindery/payroll");
         browser.Find("//tbody/tr[contains(., '2026-22') and contains(., 'proved')]");
+
+        // What is owed is rolled forward against the ledger; a payment there is found and confirmed.
+        house.Books.PostByHand(
+            new NewEntry(
+                "cash_payment",
+                "2026-11-13",
+                "",
+                "Net pay",
+                "",
+                "",
+                "USD",
+                "",
+                "",
+                "",
+                [new NewLine("2410", "1570.06", "0.00", "", null, ""), new NewLine("1010", "0.00", "1570.06", "", null, "")]
+            ),
+            "payment"
+        );
+        browser.Go("bindery/payroll/owed");
+        browser.Heading("What is owed");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Find("//td[contains(., 'by its amount') and contains(., 'run 2026-22, employees, net pay')]");
+        browser.Find("//tr[contains(., 'November 2026') and contains(., '3,140.12') and contains(., '1,570.06')]");
+        browser.AssertFits();
+        browser.AssertAccessible("what is owed");
+        browser.Button("Confirm").Click();
+        browser.Text("It is noted what that is.");
+        browser.Text("None waits.");
+        browser.Go("bindery/payroll/due-from");
+        browser.Text("No employee owes anything");
+        browser.AssertAccessible("due from employees");
 
         // What a bureau sends as totals alone is typed on the last run's items.
         browser.Go("bindery/payroll/typed");

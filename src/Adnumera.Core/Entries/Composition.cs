@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Standing;
 
@@ -49,6 +50,9 @@ public abstract record Composition
 
     /// <summary>What happened to the document by being composed so.</summary>
     public DocumentEvent Event => Match(_ => DocumentEvent.Coded, _ => DocumentEvent.Held, _ => DocumentEvent.LeftOut);
+
+    /// <summary>What became of a pay run; none for any other document.</summary>
+    public PayJournal? PayJournal { get; init; }
 
     /// <summary>The entry's lines before any are merged: each with its document line.</summary>
     internal IReadOnlyList<EntryLine> Parts { get; init; } = [];

@@ -61,6 +61,9 @@ public interface ILedger
     /// <summary>Every entry of a period, drafts and voided ones too, page by page.</summary>
     IAsyncEnumerable<FoundEntry> Entries(DateOnly from, DateOnly through, CancellationToken cancel);
 
+    /// <summary>The entries of a period that touch one of these accounts, with all their lines, page by page.</summary>
+    IAsyncEnumerable<FoundEntry> EntriesOn(IReadOnlyCollection<string> accounts, DateOnly from, DateOnly through, CancellationToken cancel);
+
     /// <summary>Entries that carry one of these keys, whatever their date.</summary>
     Task<IReadOnlyList<FoundEntry>> EntriesOf(IReadOnlyCollection<DocumentIdentity> identities, CancellationToken cancel);
 

@@ -137,13 +137,28 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     }
 
     /// <inheritdoc/>
-    public async IAsyncEnumerable<FoundEntry> Entries(DateOnly from, DateOnly through, [EnumeratorCancellation] CancellationToken cancel)
+    public IAsyncEnumerable<FoundEntry> Entries(DateOnly from, DateOnly through, CancellationToken cancel) =>
+        Pages($"from={Day(from)}&through={Day(through)}", cancel);
+
+    /// <inheritdoc/>
+    public IAsyncEnumerable<FoundEntry> EntriesOn(
+        IReadOnlyCollection<string> accounts,
+        DateOnly from,
+        DateOnly through,
+        CancellationToken cancel
+    ) =>
+        Pages(
+            $"from={Day(from)}&through={Day(through)}{string.Concat(accounts.Select(a => $"&account={Uri.EscapeDataString(a)}"))}",
+            cancel
+        );
+
+    private async IAsyncEnumerable<FoundEntry> Pages(string which, [EnumeratorCancellation] CancellationToken cancel)
     {
         var after = "";
         while (true)
         {
             var page = await requests.Get<EntryAnswer[]>(
-                $"api/entries?from={Day(from)}&through={Day(through)}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}",
+                $"api/entries?{which}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}",
                 cancel
             );
             foreach (var entry in await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, translation.Found))))

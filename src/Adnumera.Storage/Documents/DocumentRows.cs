@@ -42,6 +42,9 @@ internal sealed class DocumentRows : IDisposable
         "document_edit",
         "document_decision",
         "posting",
+        "pay_leg",
+        "pay_owed",
+        "pay_repaid",
         "pay_line",
         "pay_item",
         "pay_out",
@@ -104,6 +107,7 @@ internal sealed class DocumentRows : IDisposable
             new Prepared(company, "delete from document_text where rowid = @id", "id"),
             new Prepared(company, "update document set duplicate_of = null where duplicate_of = @id", "id"),
             new Prepared(company, "delete from reversal where original_id = @id", "id"),
+            new Prepared(company, "delete from pay_leg where run_id = @id", "id"),
             new Prepared(company, "delete from document where id = @id", "id"),
         ];
         all =
@@ -261,8 +265,8 @@ internal sealed class DocumentRows : IDisposable
 
     private void WriteJournal(long id, Composition coded)
     {
-        if (coded.Said.Register is not null)
-            registers.PutLines(id, coded.Lines);
+        if (coded.PayJournal is { } journal)
+            registers.PutJournal(id, journal, coded.Lines);
     }
 
     private void WriteLines(long id, Composition coded)

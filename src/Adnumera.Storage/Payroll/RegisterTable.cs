@@ -1,8 +1,10 @@
 using System.Text.Json;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Payroll.Owed;
 using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -88,10 +90,25 @@ public sealed class RegisterTable(SqliteConnection company)
             insertOut.Run(document, (long)index, one.Employee, one.OutBy);
     }
 
-    /// <summary>Keeps the journal that became of it.</summary>
-    public void PutLines(long document, IReadOnlyList<EntryLine> lines)
+    /// <summary>Keeps the journal that became of it, who is owed what, and who repays what.</summary>
+    public void PutJournal(long document, PayJournal journal, IReadOnlyList<EntryLine> lines)
     {
-        company.Execute("delete from pay_line where document_id = @document", new { document });
+        foreach (var table in (string[])["pay_line", "pay_owed", "pay_repaid"])
+            company.Execute($"delete from {table} where document_id = @document", new { document });
+        using var insertOwed = Prepared.Insert(company, "pay_owed", "document_id place account payee_kind payee payee_key amount");
+        foreach (var (place, part) in journal.Owed.Index())
+            insertOwed.Run(
+                document,
+                (long)place,
+                part.Account,
+                Words<PayeeKind>.Of(part.To.Kind),
+                part.To.Name,
+                part.To.Key.Name,
+                part.Amount
+            );
+        using var insertRepaid = Prepared.Insert(company, "pay_repaid", "document_id account employee employee_key amount");
+        foreach (var part in journal.Repaid)
+            insertRepaid.Run(document, part.Account, part.Employee, Folded.Of(part.Employee), part.Amount);
         using var insert = Prepared.Insert(company, "pay_line", "document_id line account department signed memo rung because");
         foreach (var (index, line) in lines.Index())
             insert.Run(
@@ -108,7 +125,7 @@ public sealed class RegisterTable(SqliteConnection company)
 
     private void Remove(long document)
     {
-        foreach (var table in (string[])["pay_line", "pay_item", "pay_out", "pay_row", "pay_run"])
+        foreach (var table in (string[])["pay_line", "pay_owed", "pay_repaid", "pay_item", "pay_out", "pay_row", "pay_run"])
             company.Execute($"delete from {table} where document_id = @document", new { document });
     }
 

@@ -4,7 +4,9 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Payroll.Owed;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Payroll;
 using Adnumera.Web.Companies;
@@ -40,11 +42,11 @@ internal static class PayRunEndpoints
     private static PayRunDetail Detail(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
     {
         var sees = http.May(companies, Right.SeePay);
-        return books.File.Read(c => Of(c, id, sees));
+        return books.File.Read(c => Of(c, id, sees, books.Today));
     }
 
     /// <summary>A run, never its whole register.</summary>
-    internal static PayRunDetail Of(SqliteConnection c, long id, bool sees)
+    internal static PayRunDetail Of(SqliteConnection c, long id, bool sees, DateOnly today)
     {
         var table = new PayRunTable(c);
         var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
@@ -59,7 +61,7 @@ internal static class PayRunEndpoints
             Text(lines.Sum(l => Math.Max(l.Signed, 0))),
             Text(lines.Sum(l => Math.Max(-l.Signed, 0))),
             Text(table.Out(id).Sum(o => o.OutBy)),
-            Owed(items, Text),
+            Owed(c, id, today, chart, Text),
             Out(table, run, currency, sees),
             sees,
             currency.Code
@@ -168,22 +170,27 @@ internal static class PayRunEndpoints
             line.Because
         );
 
-    // What stands on the right by whom it is owed: employees their net pay, agencies what names them, the processor its fee.
-    private static IReadOnlyList<OwedAnswer> Owed(IReadOnlyList<PayItemRow> items, Func<long, string> text) =>
+    private static IReadOnlyList<RunOwedAnswer> Owed(SqliteConnection c, long id, DateOnly today, Chart chart, Func<long, string> text)
+    {
+        var table = new OwedTable(c);
+        var due = new DueRules(table.DueRules());
+        return
         [
-            .. items
-                .Select(i => (Item: i, Type: Words<PayItemType>.Read(i.Type)))
-                .Where(i => i.Type.Has(PayrollSide.Liability))
-                .GroupBy(
-                    i =>
-                        i.Type == PayItemType.NetPay ? "employees, net pay"
-                        : i.Item.Agency.Length > 0 ? i.Item.Agency
-                        : i.Type == PayItemType.Fee ? "the processor, its fee"
-                        : i.Item.Item,
-                    Folded.Comparer
-                )
-                .Select(g => new OwedAnswer(g.Key, text(g.Sum(i => i.Item.Amount)))),
+            .. table
+                .PartsOf(id)
+                .Select(p => (Part: p, Due: due.Due(p.To, Iso.Day(p.PayDate))))
+                .Select(p => new RunOwedAnswer(
+                    p.Part.To.Kind,
+                    p.Part.To.Name,
+                    p.Part.Account,
+                    p.Part.Account.Length > 0 ? chart.Title(p.Part.Account) : "",
+                    Iso.Text(p.Due),
+                    text(p.Part.Amount),
+                    text(p.Part.Amount - p.Part.Paid),
+                    p.Part.IsPosted && p.Due < today && p.Part.Amount != p.Part.Paid
+                )),
         ];
+    }
 
     private static IReadOnlyList<OutAnswer> Out(PayRunTable table, PayRunRow run, Currency currency, bool sees)
     {

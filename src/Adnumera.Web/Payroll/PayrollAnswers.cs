@@ -1,5 +1,6 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Payroll.Owed;
 using Adnumera.Core.Sources;
 using Adnumera.Web.Mapping;
 
@@ -45,7 +46,7 @@ public sealed record PayRunDetail(
     string Debit,
     string Credit,
     string OutBy,
-    IReadOnlyList<OwedAnswer> Owed,
+    IReadOnlyList<RunOwedAnswer> Owed,
     IReadOnlyList<OutAnswer> Out,
     bool SeesPay,
     string Currency
@@ -65,8 +66,19 @@ public sealed record PayLineAnswer(
     string Because
 );
 
-/// <param name="Who">Employees, an agency, the processor, or nobody named.</param>
-public sealed record OwedAnswer(string Who, string Amount);
+/// <summary>What a run owes to a payee.</summary>
+/// <param name="Account">In which account; blank where none is decided.</param>
+/// <param name="Open">What of it is not confirmed as paid.</param>
+public sealed record RunOwedAnswer(
+    PayeeKind Kind,
+    string Payee,
+    string Account,
+    string AccountTitle,
+    string Due,
+    string Amount,
+    string Open,
+    bool Overdue
+);
 
 public sealed record OutAnswer(string Employee, string OutBy, IReadOnlyList<CauseAnswer> Causes);
 

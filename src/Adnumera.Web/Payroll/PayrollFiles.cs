@@ -1,15 +1,17 @@
 using Adnumera.Core.Access;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Payroll;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Payroll;
+using Adnumera.Web.Payroll.Owed;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 
 namespace Adnumera.Web.Payroll;
 
 /// <summary>The files of <c>journal</c>: every register, and the payroll mapping. On them it gives the same entries as the
-/// application.</summary>
+/// application. And what is owed, by month.</summary>
 internal static class PayrollFiles
 {
     private const int LargestMapping = 1024 * 1024;
@@ -20,6 +22,7 @@ internal static class PayrollFiles
         var files = company.MapGroup("payroll/files").WithTags("Payroll");
         files.MapGet("register.csv", Register).Needs(Right.SeePay).ExcludeFromDescription();
         files.MapGet("payroll-mapping.csv", Mapping).Needs(Right.Read).ExcludeFromDescription();
+        files.MapGet("owed.csv", RolledForward).Needs(Right.Read).ExcludeFromDescription();
         files.MapPost("payroll-mapping/read", ReadMapping).Accepts<string>("text/csv").Needs(Right.Bookkeep);
     }
 
@@ -53,6 +56,21 @@ internal static class PayrollFiles
             books,
             "pipeline-payroll-mapping.csv",
             (company, stream) => PayrollMappingFile.Write(stream, new PayrollMappingTable(company).All())
+        );
+
+    private static IResult RolledForward(CompanyBooks books) =>
+        File(
+            books,
+            "owed.csv",
+            (company, stream) =>
+            {
+                var view = new OwedView(company, books.Today);
+                RollForwardFile.Write(
+                    stream,
+                    new CompanyTable(company).Currency(),
+                    new OwedTable(company).Accounts().Select(a => (a.Account, view.Months(a.Account)))
+                );
+            }
         );
 
     private static IResult File(CompanyBooks books, string name, Action<Microsoft.Data.Sqlite.SqliteConnection, Stream> write)

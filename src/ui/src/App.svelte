@@ -30,6 +30,8 @@
   import Dispatches from './posting/Dispatches.svelte';
   import Posting from './posting/Posting.svelte';
   import Notices from './notices/Notices.svelte';
+  import DueFrom from './payroll/DueFrom.svelte';
+  import Owed from './payroll/Owed.svelte';
   import PayRun from './payroll/PayRun.svelte';
   import PayRuns from './payroll/PayRuns.svelte';
   import PayrollChoices from './payroll/PayrollChoices.svelte';
@@ -79,6 +81,8 @@
     '/:company/payroll': PayRuns,
     '/:company/payroll/runs/:id': PayRun,
     '/:company/payroll/typed': TypedRun,
+    '/:company/payroll/owed': Owed,
+    '/:company/payroll/due-from': DueFrom,
     '/:company/payroll/mapping': PayrollMapping,
     '/:company/payroll/choices': PayrollChoices,
     '/:company/set-up': SetUp,

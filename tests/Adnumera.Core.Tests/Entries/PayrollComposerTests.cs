@@ -121,4 +121,74 @@ public class PayrollComposerTests
                     Assert.Equal((rows[at].Employee, (long)rows[at].Type.InIdentity()), (reason.Employee, reason.OutBy.Minor));
                 }
             );
+
+    private static PayJournal Owing(PayrollShape shape) =>
+        new PayrollComposer(
+            new Chart([
+                new Account { Id = "6010", Kind = AccountKind.Expense },
+                new Account { Id = "2310", Kind = AccountKind.Liability },
+                new Account
+                {
+                    Id = "1250",
+                    Kind = AccountKind.Asset,
+                    Role = AccountRole.DueFromEmployees,
+                },
+                new Account { Id = "2350", Kind = AccountKind.Liability },
+            ]),
+            new PayrollMapping([
+                new() { Item = "Pay", Expense = "6010" },
+                new() { Item = "Tax", Liability = "2310" },
+                new() { Item = "Dues", Liability = "2310" },
+                new() { Item = "Meals", Liability = "6010" },
+                new() { Item = "Advance", Liability = "1250" },
+                new() { Item = "Net", Liability = "2310" },
+            ]),
+            new CompositionSettings
+            {
+                Payroll = new PayrollSettings { Shape = shape, ProcessorAccount = "2350" },
+            }
+        ).Compose(
+            new PayRun(
+                "R",
+                new DateOnly(2026, 11, 13),
+                null,
+                Currency.Usd,
+                [
+                    new("Ines", "", "", "Pay", PayItemType.Earning, 1_000, ""),
+                    new("Ines", "", "", "Tax", PayItemType.EmployeeTax, 200, "Treasury"),
+                    new("Ines", "", "", "Dues", PayItemType.EmployeeDeduction, 30, ""),
+                    new("Ines", "", "", "Meals", PayItemType.EmployeeDeduction, 20, ""),
+                    new("Ines", "", "", "Advance", PayItemType.EmployeeDeduction, 50, ""),
+                    new("Ines", "", "", "Net", PayItemType.NetPay, 700, ""),
+                    new("Maud", "", "", "Pay", PayItemType.Earning, 500, ""),
+                    new("Maud", "", "", "Tax", PayItemType.EmployeeTax, 90, "TREASURY"),
+                    new("Maud", "", "", "Net", PayItemType.NetPay, 410, ""),
+                ]
+            )
+        );
+
+    [Fact]
+    public void It_says_who_is_owed_what_and_who_repays()
+    {
+        var journal = Owing(PayrollShape.Detailed);
+        Assert.True(journal.IsCoded);
+        Assert.Equal(
+            ["2310 Agency Treasury 290", "2310 Item Dues 30", "2310 Employees  1110"],
+            journal.Owed.Select(o => $"{o.Account} {o.To.Kind} {o.To.Name} {o.Amount}")
+        );
+        Assert.Equal(["1250 Ines 50"], journal.Repaid.Select(r => $"{r.Account} {r.Employee} {r.Amount}"));
+        // Credits are what is owed, what is repaid, and what lowers a cost.
+        Assert.Equal(journal.Lines.Sum(l => l.Credit), journal.Owed.Sum(o => o.Amount) + journal.Repaid.Sum(r => r.Amount) + 20);
+    }
+
+    [Fact]
+    public void In_the_short_shape_the_processor_is_owed_it()
+    {
+        var journal = Owing(PayrollShape.Short);
+        Assert.Equal(
+            ["2350 Processor net pay 1110", "2350 Processor taxes and remittances 320"],
+            journal.Owed.Select(o => $"{o.Account} {o.To.Kind} {o.To.Name} {o.Amount}")
+        );
+        Assert.Equal(50, Assert.Single(journal.Repaid).Amount);
+    }
 }

@@ -1,4 +1,5 @@
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Payroll.Owed;
 
 namespace Adnumera.Core.Entries.PayRuns;
 
@@ -23,6 +24,12 @@ public sealed record PayJournal
 
     /// <summary>Every employee that is out, also of a run that is left out.</summary>
     public IReadOnlyList<EmployeeOut> Out { get; init; } = [];
+
+    /// <summary>Who is owed what, by first appearance.</summary>
+    public IReadOnlyList<OwedPart> Owed { get; init; } = [];
+
+    /// <summary>Which employees repay what they owed.</summary>
+    public IReadOnlyList<RepaidPart> Repaid { get; init; } = [];
 
     /// <summary>Whether it may go to the ledger.</summary>
     public bool IsCoded => LeftOut is null && Reasons.Count == 0;

@@ -38,7 +38,7 @@ internal sealed class PayRunComposition(
         Composition composed = reasons.Any
             ? new Composition.Held(reasons.InOrder(), lines) { Document = document, Head = head }
             : new Composition.Coded(new Entry(head, lines)) { Document = document, Head = head };
-        return composed with { Parts = lines, Ledger = ledger };
+        return composed with { Parts = lines, Ledger = ledger, PayJournal = journal };
 
         Dimensions Known(Dimensions named)
         {

@@ -42,6 +42,8 @@ public sealed class PayrollComposer(Chart chart, PayrollMapping mapping, Composi
         {
             EntryDate = date,
             Lines = lines,
+            Owed = draft.Owed,
+            Repaid = draft.Repaid,
             Reasons = [.. reasons.OrderBy(r => Words<HoldKind>.Of(r.Kind), StringComparer.Ordinal)],
         };
     }

@@ -1,6 +1,7 @@
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Payroll.Owed;
 
 namespace Adnumera.Core.Entries.PayRuns;
 
@@ -14,6 +15,7 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
         unmapped = [];
     private readonly HashSet<string> brokenAccounts = new(StringComparer.Ordinal);
     private readonly HashSet<(string, PayrollSide)> unmappedSides = [];
+    private readonly PayrollOwed owed = new();
     private long netPay,
         remittances,
         fee;
@@ -21,6 +23,10 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
     private bool IsShort => payroll.Shape == PayrollShape.Short;
 
     public IEnumerable<HoldReason> Reasons => broken.Concat(unmapped);
+
+    public IReadOnlyList<OwedPart> Owed => owed.Parts;
+
+    public IReadOnlyList<RepaidPart> Repaid => owed.Repaid;
 
     public void Add(PayRow row)
     {
@@ -30,8 +36,10 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
             decisions.Add(key, decision = Decide(row));
         if (decision.Expense is { } cost)
             cost.Add(row.Amount);
-        if (decision.Liability is { } owed)
-            owed.Add(row.Amount);
+        if (decision.Liability is { } line)
+            line.Add(row.Amount);
+        if (row.Type.Has(PayrollSide.Liability) && !decision.IsProcessors)
+            owed.Add(row, decision.Owes, decision.OwedIn);
         if (decision.IsProcessors)
             ToProcessor(row.Type) = checked(ToProcessor(row.Type) + row.Amount);
     }
@@ -39,9 +47,11 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
     public IReadOnlyList<EntryLine> Finish()
     {
         List<EntryLine> lines = [.. debits.Lines, .. credits.Lines];
-        var owed = ((string Memo, long Amount)[])[("net pay", netPay), ("taxes and remittances", remittances), ("fee", fee)];
-        if (!IsShort || Array.TrueForAll(owed, o => o.Amount == 0))
+        var due = ((string Memo, long Amount)[])[("net pay", netPay), ("taxes and remittances", remittances), ("fee", fee)];
+        if (!IsShort || Array.TrueForAll(due, o => o.Amount == 0))
             return lines;
+        foreach (var (memo, amount) in due)
+            owed.Add(payroll.ProcessorAccount, new Payee(PayeeKind.Processor, memo), amount);
         if (payroll.ProcessorAccount.Length == 0)
         {
             unmapped.Add(new HoldReason.ProcessorMissing());
@@ -51,7 +61,7 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
         if (Targets.BrokenForTax(chart, payroll.ProcessorAccount) is { } why)
             Break(payroll.ProcessorAccount, why, "the choice of what the processor is owed");
         lines.AddRange(
-            owed.Where(o => o.Amount != 0)
+            due.Where(o => o.Amount != 0)
                 .Select(o => new EntryLine
                 {
                     Account = payroll.ProcessorAccount,
@@ -83,17 +93,14 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
         // What the processor is owed replaces the accounts of all but pay in kind and deductions.
         if (IsShort && row.Type is not (PayItemType.Noncash or PayItemType.EmployeeDeduction))
             return new Decision(debit, null, true);
-        var owed = Find(PayrollSide.Liability, row);
-        if (owed is null)
+        var found = Find(PayrollSide.Liability, row);
+        if (found is null)
             return new Decision(debit, null, false);
-        var isProcessors =
-            IsShort
-            && row.Type == PayItemType.EmployeeDeduction
-            && chart.TryFind(owed, out var account)
-            && account.Kind == AccountKind.Liability;
-        return isProcessors
-            ? new Decision(debit, null, true)
-            : new Decision(debit, credits.Slot(owed, "", row.Item, row.Type == PayItemType.NetPay), false);
+        var account = chart.TryFind(found, out var known) ? known : null;
+        if (IsShort && row.Type == PayItemType.EmployeeDeduction && account?.Kind == AccountKind.Liability)
+            return new Decision(debit, null, true);
+        var credit = credits.Slot(found, "", row.Item, row.Type == PayItemType.NetPay);
+        return new Decision(debit, credit, false) { OwedIn = found, Owes = PayrollOwed.Of(account) };
     }
 
     // The account of a side; where nothing maps it, or the account cannot be used, that is noted.
@@ -119,5 +126,10 @@ internal sealed class PayrollDraft(Chart chart, PayrollMapping mapping, PayrollS
             broken.Add(new HoldReason.MappingBroken(account, why, chosenBy, null));
     }
 
-    private sealed record Decision(PayrollSums.Line? Expense, PayrollSums.Line? Liability, bool IsProcessors);
+    private sealed record Decision(PayrollSums.Line? Expense, PayrollSums.Line? Liability, bool IsProcessors)
+    {
+        public string OwedIn { get; init; } = "";
+
+        public PayrollOwed.To Owes { get; init; }
+    }
 }

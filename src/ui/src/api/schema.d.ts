@@ -1327,6 +1327,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/due-from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DueFromAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/progress": {
         parameters: {
             query?: never;
@@ -10286,6 +10350,279 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/owed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    account?: string;
+                    year?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/owed/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    account?: string;
+                    year?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/owed/payments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: {
+                    account?: string;
+                    year?: number;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaymentsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/owed/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DueRuleText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DueRuleText"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/suppliers": {
         parameters: {
             query?: never;
@@ -12318,6 +12655,12 @@ export interface components {
             /** Format: int64 */
             documents: number;
         };
+        AccruedAnswer: {
+            /** Format: int64 */
+            run: number;
+            called: string;
+            amount: string;
+        };
         AdministersRequest: {
             administers: boolean;
         };
@@ -12960,6 +13303,26 @@ export interface components {
         DocumentSide: "supplier" | "employee" | "payment_account" | "own_account" | "payroll";
         /** @enum {unknown} */
         DocumentState: "held" | "to_approve" | "ready" | "on_its_way" | "posted" | "proved" | "set_aside";
+        DueFromAnswer: {
+            account: string;
+            title: string;
+            read: string;
+            readThrough: string;
+            ages: number[];
+            totals: string[];
+            total: string;
+            ledger: string;
+            difference: string;
+            employees: components["schemas"]["EmployeeDueAnswer"][];
+            currency: string;
+        };
+        DueRuleText: {
+            kind: components["schemas"]["PayeeKind"];
+            payee: string;
+            rule: components["schemas"]["TermRule"];
+            /** Format: int32 */
+            days: number;
+        };
         EarlierAnswer: {
             /** Format: int64 */
             id: number;
@@ -12973,6 +13336,13 @@ export interface components {
         };
         /** @enum {unknown} */
         EditPart: "entry_date" | "other_kind" | "converted" | "difference" | "held_back" | "total";
+        EmployeeDueAnswer: {
+            employee: string;
+            byAge: string[];
+            total: string;
+            over: string;
+            open: components["schemas"]["OpenDueAnswer"][];
+        };
         /** @enum {unknown} */
         EntryDateRule: "document_date" | "first_open_day" | null;
         /** @enum {unknown} */
@@ -13402,6 +13772,12 @@ export interface components {
             hidden: boolean;
             account: string;
         };
+        LeftAnswer: {
+            /** Format: int64 */
+            run: number;
+            called: string;
+            amount: string;
+        };
         LeftOut: {
             /** Format: int64 */
             id: number;
@@ -13655,6 +14031,15 @@ export interface components {
             at: string;
             money: string;
         };
+        OpenDueAnswer: {
+            day: string;
+            what: string;
+            amount: string;
+            open: string;
+            ledgerEntry: string;
+            /** Format: int64 */
+            document: null | number;
+        };
         OutAnswer: {
             employee: string;
             outBy: string;
@@ -13699,9 +14084,64 @@ export interface components {
             /** Format: int64 */
             pricesMoved: number;
         };
+        OwedAccountAnswer: {
+            account: string;
+            title: string;
+            isClearing: boolean;
+            closing: string;
+            difference: string;
+            overdue: string;
+            /** Format: int32 */
+            unexplained: number;
+        };
+        OwedAccountDetail: {
+            account: string;
+            title: string;
+            months: components["schemas"]["OwedMonthAnswer"][];
+            payments: components["schemas"]["PaymentAnswer"][];
+            left: components["schemas"]["LeftAnswer"][];
+        };
         OwedAnswer: {
-            who: string;
+            accounts: components["schemas"]["OwedAccountAnswer"][];
+            account: null | components["schemas"]["OwedAccountDetail"];
+            years: number[];
+            /** Format: int32 */
+            year: number;
+            read: string;
+            readBy: string;
+            readThrough: string;
+            items: components["schemas"]["OwedItemAnswer"][];
+            statements: components["schemas"]["PaymentAnswer"][];
+            currency: string;
+        };
+        OwedItemAnswer: {
+            key: string;
+            /** Format: int64 */
+            run: number;
+            called: string;
+            payDate: string;
+            due: string;
+            account: string;
+            accountTitle: string;
+            kind: components["schemas"]["PayeeKind"];
+            payee: string;
             amount: string;
+            paid: string;
+            open: string;
+            overdue: boolean;
+            isProposed: boolean;
+            state: components["schemas"]["DocumentState"];
+            posted: boolean;
+        };
+        OwedMonthAnswer: {
+            month: string;
+            opening: string;
+            accrued: string;
+            paid: string;
+            closing: string;
+            ledger: string;
+            difference: string;
+            runs: components["schemas"]["AccruedAnswer"][];
         };
         OwnSession: {
             /** Format: int64 */
@@ -13733,6 +14173,8 @@ export interface components {
             who: string;
             what: string;
         };
+        /** @enum {unknown} */
+        PayeeKind: "employees" | "agency" | "processor" | "item";
         PayEmployeeAnswer: {
             employee: string;
             department: string;
@@ -13814,6 +14256,32 @@ export interface components {
             accounts: components["schemas"]["PaymentAccountAnswer"][];
             unclaimed: components["schemas"]["UnclaimedAnswer"][];
             currency: string;
+        };
+        PaymentAnswer: {
+            account: string;
+            ledgerEntry: string;
+            /** Format: int64 */
+            document: null | number;
+            day: string;
+            who: string;
+            reference: string;
+            amount: string;
+            open: string;
+            options: string[][];
+            pays: components["schemas"]["PaysAnswer"][];
+            isApart: boolean;
+        };
+        PaymentRequest: {
+            account: null | string;
+            ledgerEntry: null | string;
+            /** Format: int64 */
+            document: null | number;
+            items: string[];
+            /** @default false */
+            isApart: boolean;
+        };
+        PaymentsRequest: {
+            payments: components["schemas"]["PaymentRequest"][];
         };
         PayrollChangeAnswer: {
             /** Format: int64 */
@@ -13905,7 +14373,7 @@ export interface components {
             debit: string;
             credit: string;
             outBy: string;
-            owed: components["schemas"]["OwedAnswer"][];
+            owed: components["schemas"]["RunOwedAnswer"][];
             out: components["schemas"]["OutAnswer"][];
             seesPay: boolean;
             currency: string;
@@ -13914,6 +14382,15 @@ export interface components {
             rows: components["schemas"]["PayRunAnswer"][];
             next: null | string;
             currency: string;
+        };
+        PaysAnswer: {
+            /** Format: int64 */
+            run: number;
+            called: string;
+            kind: components["schemas"]["PayeeKind"];
+            payee: string;
+            amount: string;
+            by: string;
         };
         PeopleAnswer: {
             members: components["schemas"]["MemberAnswer"][];
@@ -14238,6 +14715,16 @@ export interface components {
             note: string;
             isThis: boolean;
             decides: boolean;
+        };
+        RunOwedAnswer: {
+            kind: components["schemas"]["PayeeKind"];
+            payee: string;
+            account: string;
+            accountTitle: string;
+            due: string;
+            amount: string;
+            open: string;
+            overdue: boolean;
         };
         SavedAnswer: {
             /** Format: int64 */
@@ -14618,6 +15105,8 @@ export interface components {
             documents: number;
             money: string;
         };
+        /** @enum {unknown} */
+        TermRule: "net_days" | "day_of_next_month" | "end_of_month";
         ToPostAnswer: {
             /** Format: int64 */
             documents: number;

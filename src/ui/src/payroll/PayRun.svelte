@@ -2,7 +2,7 @@
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { push, router } from 'svelte-spa-router';
   import { answer, api, type Schemas } from '../api/client';
-  import { day, isZero, many, money, words } from '../amounts/format';
+  import { day, isZero, many, money, shortDay, words } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import DayField from '../frame/DayField.svelte';
   import { place } from '../frame/place.svelte';
@@ -12,6 +12,7 @@
   import Beam from './Beam.svelte';
   import Employees from './Employees.svelte';
   import { faults, types } from './items';
+  import { payee } from './owed';
   import Mend from './Mend.svelte';
   import Shares from './Shares.svelte';
 
@@ -159,10 +160,20 @@
             >
           </tbody>
         </table>
-        <h2 class="mt-6">Who is owed what</h2>
+        <div class="mt-6 flex items-baseline gap-3">
+          <h2>Who is owed what</h2>
+          <a class="quiet text-soft ml-auto" href={place.href('payroll/owed')}>all that is owed</a>
+        </div>
         <table class="ledger">
+          <thead><tr><th>Owed to</th><th>Due</th><th class="n">Owed</th><th class="n">Open</th></tr></thead>
           <tbody>
-            {#each r.owed as o (o.who)}<tr><td>{o.who}</td><td class="n">{money(o.amount)}</td></tr>{/each}
+            {#each r.owed as o, i (i)}
+              <tr
+                ><td>{payee(o.kind, o.payee)}</td><td class={['whitespace-nowrap', o.overdue && 'text-ochre']}
+                  >{shortDay(o.due)}</td
+                ><td class="n">{money(o.amount)}</td><td class="n">{money(o.open)}</td></tr
+              >
+            {/each}
           </tbody>
         </table>
       </section>

@@ -10,6 +10,8 @@
   {at}
   rooms={[
     ['payroll', 'Pay runs'],
+    ['payroll/owed', 'What is owed'],
+    ['payroll/due-from', 'Due from employees'],
     ['payroll/mapping', 'Pay items'],
     ['payroll/choices', 'Choices'],
   ]}
