@@ -67,6 +67,7 @@ internal static class Bindery
         ("2410", "Payroll clearing", "liability", "payroll_clearing"),
         ("2420", "Payroll tax payable", "liability", ""),
         ("2430", "Retirement plan payable", "liability", ""),
+        ("2440", "Accrued wages", "liability", ""),
         ("2500", "Sales tax payable", "liability", "tax"),
         ("2610", "Accrued royalties", "liability", ""),
         ("2620", "Customer deposits", "liability", ""),

@@ -30,6 +30,13 @@ internal static class PayPayments
                 Pay(books, run.PayDate, "2410", "Payroll bureau", Owed(run, PayeeKind.Processor));
         }
 
+        foreach (var run in PayBureau.Runs.Where(r => r.Status == "approved"))
+        {
+            var day = DateOnly.ParseExact(run.PayDate, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+            Pay(books, day, "2410", "Contractors", (long)(PayBureau.Net(run) * 100));
+            Pay(books, day, "2410", "Payroll bureau", (long)(decimal.Parse(run.Fee, CultureInfo.InvariantCulture) * 100));
+        }
+
         foreach (var month in runs.GroupBy(r => RollForward.Month(r.PayDate)).Where(m => m.Key.AddMonths(1).AddDays(14) <= Builder.Today))
         foreach (var agency in month.SelectMany(Agencies).GroupBy(a => a.Name, a => a.Amount))
         {

@@ -46,6 +46,9 @@ internal static class PayRegisters
         Row("Net pay", "", "2410"),
         Row("Payroll service", "6620", "2410"),
         Row("Advance repaid", "", "1250"),
+        Row("Illustration", "5220", ""),
+        Row("Tutoring", "6050", ""),
+        Row("Bureau fee", "6620", "2410"),
     ];
 
     /// <summary>What they are for social insurance.</summary>
@@ -57,6 +60,32 @@ internal static class PayRegisters
             ["Social security"] = new(Pays: SocialInsurance.SocialSecurity),
             ["Medicare"] = new(Pays: SocialInsurance.Medicare),
         };
+
+    /// <summary>What the bureau of the reading room sends: totals alone.</summary>
+    public static (string Name, string Content) OfReadingRoom { get; } =
+        (
+            "reading-room-2026-11.csv",
+            Header
+                + string.Concat(
+                    ((string, string, decimal)[])
+                        [
+                            ("Wages", "earning", 3_410.00m),
+                            ("Income tax", "employee_tax", 388.20m),
+                            ("Social security", "employee_tax", 211.42m),
+                            ("Medicare", "employee_tax", 49.45m),
+                            ("Employer taxes", "employer_tax", 260.87m),
+                            ("Net pay", "net_pay", 2_760.93m),
+                        ]
+                        is var totals
+                        ? totals.Select(t =>
+                            string.Create(
+                                CultureInfo.InvariantCulture,
+                                $"RR-2026-11,2026-11-13,2026-11-07,{PayRun.Everybody},,,{t.Item1},{t.Item2},{t.Item3:0.00},\r\n"
+                            )
+                        )
+                        : []
+                )
+        );
 
     /// <summary>The register of the runs that are paid on these days.</summary>
     public static (string Name, string Content) File(DateOnly first, DateOnly last)
@@ -116,7 +145,7 @@ internal static class PayRegisters
     {
         var (name, department, group, _) = People[3];
         void Item(string item, string type, decimal amount, string agency = "") =>
-            Add(csv, "2026-23 bonus", day, name, department, group, item, type, amount, agency);
+            Add(csv, "2026-23 bonus", day, name, department, group, item, type, amount, agency, isOffCycle: true);
         Item("Bonus", "earning", 500m);
         Item("Social security", "employee_tax", 31m, Treasury);
         Item("Medicare", "employee_tax", 7.25m, Treasury);
@@ -137,10 +166,11 @@ internal static class PayRegisters
         string item,
         string type,
         decimal amount,
-        string agency
+        string agency,
+        bool isOffCycle = false
     ) =>
         csv.Append(
             CultureInfo.InvariantCulture,
-            $"{run},{day:yyyy-MM-dd},{day.AddDays(-6):yyyy-MM-dd},{name},{department},{group},{item},{type},{amount:0.00},{agency}\r\n"
+            $"{run},{day:yyyy-MM-dd},{(isOffCycle ? "" : day.AddDays(-6).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture))},{name},{department},{group},{item},{type},{amount:0.00},{agency}\r\n"
         );
 }

@@ -62,6 +62,7 @@ public sealed class SourceDesks
     {
         for (var month = From; month < new DateOnly(2026, 12, 1); month = month.AddMonths(1))
             Month(month);
+        records.AddRange(PayBureau.Runs);
         records.RemoveAll(r => string.CompareOrdinal(DayOf(r), Today) > 0);
         Troubles();
     }
@@ -84,6 +85,7 @@ public sealed class SourceDesks
             Claim c => c.Date,
             MarketplaceOrder o => o.Date,
             PurchaseBill b => b.Date,
+            BureauRun r => r.PayDate,
             _ => "",
         };
 

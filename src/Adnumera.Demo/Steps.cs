@@ -3,9 +3,11 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Reading;
 using Adnumera.LedgerStandIn;
 using Adnumera.SourcesStandIn;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
@@ -24,7 +26,6 @@ namespace Adnumera.Demo;
 internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerAddress)
 {
     private readonly LedgerAccess ledgers = web.Services.GetRequiredService<LedgerAccess>();
-    private readonly ArrivalReaders readers = web.Services.GetRequiredService<ArrivalReaders>();
     private readonly FeedAccess access = web.Services.GetRequiredService<FeedAccess>();
     private readonly LedgerTurns turns = web.Services.GetRequiredService<LedgerTurns>();
     private readonly CompanyBooks books = new(file, Bindery.Slug, "Ines Calder", web.Services.GetRequiredService<TimeProvider>());
@@ -49,10 +50,13 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         await Pull.Run(books, ledgers, turns, CancellationToken.None);
     }
 
-    public void TakeIn((string Name, string Content) sample) =>
+    public void TakeIn((string Name, string Content) sample) => TakeIn(books, sample);
+
+    /// <summary>Takes a file into the books of a company.</summary>
+    public static void TakeIn(CompanyBooks books, (string Name, string Content) sample) =>
         Web.Documents.TakeIn.Run(
             books,
-            readers,
+            OpenForms.WithRegisters,
             new ArrivedFile(sample.Name, Encoding.UTF8.GetBytes(sample.Content)),
             ReadingChoices.AsTheFileSays(Currency.Usd)
         );
@@ -64,6 +68,14 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             foreach (var (item, said) in flags)
                 new PayItemFlagsTable(c).Put(item, said);
             return new PayrollMappingTable(c).Put(rows, books.Now, "Ines Calder");
+        });
+
+    /// <summary>The administrator chose how pay runs are wanted.</summary>
+    public void ChoosePayroll(PayrollSettings payroll) =>
+        file.InTransaction(c =>
+        {
+            ChoiceTable.Save(c, ChoiceTable.Of(c) with { Payroll = payroll });
+            return 0;
         });
 
     /// <summary>The administrator looked through the choices and left them as they are.</summary>
@@ -102,6 +114,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             (FeedKind.Claims, "Claims desk", ["Bindery"], ["Reading Room"]),
             (FeedKind.Marketplace, "Marketplace", ["bindery"], []),
             (FeedKind.Purchasing, "Purchasing", ["Bindery"], []),
+            (FeedKind.Payroll, PayRun.Source, ["Bindery"], []),
             (FeedKind.Mailbox, "Mailbox", ["bills"], []),
         ];
         var redirect = new Uri("http://127.0.0.1/connect/feed");

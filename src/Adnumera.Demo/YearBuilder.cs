@@ -1,8 +1,10 @@
+using Adnumera.Core.Payroll;
 using Adnumera.LedgerStandIn;
 using Adnumera.SourcesStandIn;
 using Adnumera.Web;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
+using Adnumera.Web.Requests;
 
 namespace Adnumera.Demo;
 
@@ -40,6 +42,7 @@ public static class YearBuilder
         Builder.SaveMapping(file, clock.GetUtcNow(), withYear: true);
         steps.MapPayItems(PayRegisters.Mapping, PayRegisters.Flags);
         steps.Choose();
+        steps.ChoosePayroll(new PayrollSettings { ContractorGroup = PayBureau.Group });
         await steps.ConnectFeeds(desks, at);
         var (year, files) = (new SourceDesks(), new Year().Files);
 
@@ -72,7 +75,20 @@ public static class YearBuilder
         year.Put(desks, new DateOnly(2026, 11, 13), Builder.Today);
         clock.MoveTo(11, 19, 16, 30);
         steps.TakeIn(files[2]);
+        // From now on what is worked by the month's end is accrued.
+        steps.ChoosePayroll(
+            new PayrollSettings
+            {
+                ContractorGroup = PayBureau.Group,
+                PeriodDays = 14,
+                AccrualAccount = "2440",
+            }
+        );
         steps.TakeIn(PayRegisters.File(new DateOnly(2026, 11, 1), Builder.Today));
+        Steps.TakeIn(
+            new CompanyBooks(companies.Open(ReadingRoom.Slug), ReadingRoom.Slug, "Ines Calder", clock),
+            PayRegisters.OfReadingRoom
+        );
         clock.MoveTo(11, 20, 8, 15);
         await steps.PullFeeds();
         await steps.ConfirmPayments(new DateOnly(2026, 8, 31));

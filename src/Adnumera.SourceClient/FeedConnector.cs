@@ -37,6 +37,7 @@ public sealed class FeedConnector(IHttpClientFactory clients) : IFeedConnector
             FeedKind.Claims => new ClaimsFeed(Requests(), connection.Currency),
             FeedKind.Marketplace => new MarketplaceFeed(Requests(), connection.Currency),
             FeedKind.Purchasing => new PurchasingFeed(Requests(), connection.Currency),
+            FeedKind.Payroll => new PayrollFeed(Requests(), connection.Currency),
             FeedKind.Mailbox => new MailboxFeed(Requests(), connection.Currency),
             FeedKind.Folder => new FolderFeed(connection.Address),
         };

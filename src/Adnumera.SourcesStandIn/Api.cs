@@ -21,6 +21,7 @@ internal static class Api
         MapFiles(claims, "receipts/{id}");
         MapChanges<MarketplaceOrder>(Of(app, Desk.Marketplace), "orders");
         MapChanges<PurchaseBill>(Of(app, Desk.Purchasing), "bills");
+        MapChanges<BureauRun>(Of(app, Desk.Payroll), "runs");
         var mailbox = Of(app, Desk.Mailbox);
         MapChanges<MailedFile>(mailbox, "files");
         MapFiles(mailbox, "files/{id}/content");

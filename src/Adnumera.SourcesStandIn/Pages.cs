@@ -153,6 +153,7 @@ internal static class Pages
             Desk.Claims => typeof(Claim),
             Desk.Marketplace => typeof(MarketplaceOrder),
             Desk.Purchasing => typeof(PurchaseBill),
+            Desk.Payroll => typeof(BureauRun),
             _ => typeof(MailedFile),
         };
 
@@ -163,6 +164,7 @@ internal static class Pages
             Desk.Claims => desks.Find<Claim>(desk, id),
             Desk.Marketplace => desks.Find<MarketplaceOrder>(desk, id),
             Desk.Purchasing => desks.Find<PurchaseBill>(desk, id),
+            Desk.Payroll => desks.Find<BureauRun>(desk, id),
             _ => desks.Find<MailedFile>(desk, id),
         };
 
@@ -185,6 +187,18 @@ internal static class Pages
                 "0.00",
                 "0.00",
                 "USD"
+            ),
+            Desk.Payroll => new BureauRun(
+                "",
+                "approved",
+                "",
+                "regular",
+                "2026-11-20",
+                "2026-11-14",
+                "USD",
+                "0.00",
+                "",
+                [new PaidEmployee("", "", "", [new PayItem("", "earning", "0.00")])]
             ),
             Desk.Purchasing => new PurchaseBill(
                 "",

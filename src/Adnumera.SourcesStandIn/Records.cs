@@ -9,6 +9,7 @@ public static class Desk
     public const string Claims = "claims";
     public const string Marketplace = "marketplace";
     public const string Purchasing = "purchasing";
+    public const string Payroll = "payroll";
     public const string Mailbox = "mailbox";
 
     /// <summary>Word, title, the field that says whose a record is, and whether it wants to be told what became of one.</summary>
@@ -18,6 +19,7 @@ public static class Desk
         (Claims, "Expense claims", "entity", true),
         (Marketplace, "Online marketplace", "site", false),
         (Purchasing, "Purchasing", "entity", true),
+        (Payroll, "Payroll bureau", "entity", true),
         (Mailbox, "Mailbox of bills", "mailbox", true),
     ];
 }
@@ -167,6 +169,38 @@ public sealed record PurchaseBill(
     internal override string Whose => Entity;
     internal override bool Counts => Status == "open";
     internal override string Money => Kind == "credit" ? $"-{Total}" : Total;
+}
+
+/// <summary>A pay item of an employee.</summary>
+/// <param name="Type">As <c>earning</c>, <c>employee_tax</c>.</param>
+/// <param name="Agency">To whom it is owed; blank for none.</param>
+public sealed record PayItem(string Item, string Type, string Amount, string Agency = "");
+
+/// <summary>An employee of a pay run, with the department and the group in which it stands.</summary>
+public sealed record PaidEmployee(string Name, string Department, string Group, PayItem[] Items);
+
+/// <summary>A pay run: <c>draft</c>, <c>approved</c> or <c>voided</c>. One that is corrected keeps its id.</summary>
+/// <param name="Kind"><c>regular</c>, <c>off_cycle</c> or <c>contractor</c>.</param>
+/// <param name="Cost">What it costs in all, as the source adds it up.</param>
+/// <param name="Fee">What the bureau asks for it; blank for nothing.</param>
+public sealed record BureauRun(
+    string Id,
+    string Status,
+    string Entity,
+    string Kind,
+    string PayDate,
+    string PeriodEnd,
+    string Currency,
+    string Cost,
+    string Fee,
+    PaidEmployee[] Employees
+) : SourceRecord(Id, Status)
+{
+    internal override string Desk => SourcesStandIn.Desk.Payroll;
+    internal override string Day => PayDate;
+    internal override string Whose => Entity;
+    internal override bool Counts => Status == "approved";
+    internal override string Money => Cost;
 }
 
 /// <summary>A file that came by mail: <c>arrived</c> or <c>deleted</c>.</summary>

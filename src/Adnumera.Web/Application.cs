@@ -224,6 +224,8 @@ public static class Application
         company.MapPayRunCorrections();
         company.MapPayrollMapping();
         company.MapPayrollFiles();
+        company.MapPayrollChoices();
+        company.MapHours();
         company.MapOwed();
         company.MapDueFrom();
         company.MapSuppliers();

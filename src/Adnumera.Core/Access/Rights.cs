@@ -34,6 +34,15 @@ public static class Rights
     /// <summary>The rights of a role.</summary>
     public static IReadOnlyList<Right> Of(Role role) => Roles[(int)role].Rights;
 
+    /// <summary>The rights of a person: those of their role, but whether they see pay by name can be said of each of those who look at the
+    /// books.</summary>
+    /// <param name="role">The role.</param>
+    /// <param name="seesPay">Whether they see pay by name; none where their role says it.</param>
+    public static IReadOnlyList<Right> Of(Role role, bool? seesPay) =>
+        seesPay is { } sees && Of(role).Contains(Right.Read)
+            ? [.. All.Select(r => r.Right).Where(r => r == Right.SeePay ? sees : Of(role).Contains(r))]
+            : Of(role);
+
     /// <summary>Whether a role carries a right; who has no role in a company has none.</summary>
-    public static bool Allow(Role? role, Right right) => role is { } of && Of(of).Contains(right);
+    public static bool Allow(Role? role, Right right, bool? seesPay = null) => role is { } of && Of(of, seesPay).Contains(right);
 }

@@ -92,6 +92,9 @@ public enum HoldKind
 
     /// <summary>What an employee earned less what was taken off is not their net pay.</summary>
     Identity,
+
+    /// <summary>A run of contractors has a pay item that only an employer bears.</summary>
+    EmployerItem,
 }
 
 /// <summary>Why a document is left out.</summary>

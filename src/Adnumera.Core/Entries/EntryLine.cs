@@ -75,6 +75,9 @@ public sealed record EntryLine
     /// <summary>Whether it is what is owed for a cost of the same entry, so that it is not spent again.</summary>
     public bool IsOwed { get; init; }
 
+    /// <summary>Whose pay it is, where a payroll journal says it: for those who may see pay by name, and the ledger.</summary>
+    public string Employee { get; init; } = "";
+
     /// <summary>The item of the ledger that brought the account; blank for none.</summary>
     public string LedgerItem { get; init; } = "";
 

@@ -355,6 +355,17 @@ public abstract record HoldReason
         public override string Value => OutBy.ToString();
     }
 
+    /// <summary>A run of contractors has a pay item that only an employer bears.</summary>
+    /// <param name="Item">The pay item.</param>
+    public sealed record EmployerItem(string Item) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.EmployerItem;
+
+        /// <inheritdoc/>
+        public override string Value => Item;
+    }
+
     /// <summary>The payroll processor is owed something, and no account is chosen for it.</summary>
     public sealed record ProcessorMissing : HoldReason
     {
@@ -400,7 +411,8 @@ public abstract record HoldReason
         Func<HeldBack, T> heldBack,
         Func<PeriodEndMissing, T> periodEndMissing,
         Func<Identity, T> identity,
-        Func<ProcessorMissing, T> processorMissing
+        Func<ProcessorMissing, T> processorMissing,
+        Func<EmployerItem, T> employerItem
     ) =>
         Kind switch
         {
@@ -432,6 +444,7 @@ public abstract record HoldReason
             HoldKind.PriceMoved => priceMoved((PriceMoved)this),
             HoldKind.Refused => refused((Refused)this),
             HoldKind.HeldBack => heldBack((HeldBack)this),
+            HoldKind.EmployerItem => employerItem((EmployerItem)this),
             HoldKind.PeriodEndMissing => periodEndMissing((PeriodEndMissing)this),
             HoldKind.Identity => identity((Identity)this),
         };

@@ -13,6 +13,13 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
     /// <summary>The words of a reason to hold a document.</summary>
     public static ReasonWords Of(HoldReason reason) => new(Words<Documents.HoldKind>.Of(reason.Kind), reason.Value, Sentence(reason));
 
+    /// <summary>The same by name, for whoever has the register itself: the pages of all others name nobody.</summary>
+    public static ReasonWords ByName(HoldReason reason) =>
+        reason is HoldReason.Identity one ? Of(reason) with { Detail = Identity(one.Employee, one) } : Of(reason);
+
+    private static string Identity(string who, HoldReason.Identity of) =>
+        $"Earnings and reimbursements less deductions, taxes and net pay of {who} leave {of.OutBy}.";
+
     /// <summary>The words of a reason to set a document aside.</summary>
     public static ReasonWords Of(SetAsideReason reason) =>
         reason.Match<ReasonWords>(
@@ -108,7 +115,8 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
             refused: r => $"The ledger refused it: {r.LedgerText}",
             heldBack: r => $"It is held back from posting: {r.Note}",
             periodEndMissing: _ => "Its entry is dated by the end of the pay period, and it does not say when that was.",
-            identity: r => $"Earnings and reimbursements less deductions, taxes and net pay of {r.Employee} leave {r.OutBy}.",
-            processorMissing: _ => "The payroll processor is owed something, and no account is chosen for it."
+            identity: r => Identity("an employee", r),
+            processorMissing: _ => "The payroll processor is owed something, and no account is chosen for it.",
+            employerItem: r => $"It pays contractors, and “{r.Item}” is what only an employer bears."
         );
 }

@@ -47,7 +47,8 @@ public static class Remedies
             or HoldKind.Refused
             or HoldKind.HeldBack
             or HoldKind.PeriodEndMissing
-            or HoldKind.Identity => null,
+            or HoldKind.Identity
+            or HoldKind.EmployerItem => null,
         };
     }
 

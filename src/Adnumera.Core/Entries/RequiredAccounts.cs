@@ -47,7 +47,7 @@ public static class RequiredAccounts
             Need(AccountRole.SupplierPrepayments, "what is paid to suppliers before their bill", Asset, "Supplier prepayments"),
             Need(AccountRole.PayrollClearing, "between a pay run and its payment", Balance, "Payroll clearing"),
         };
-        if (recoversTax)
+        if (recoversTax || settings.Payroll.FeeTaxPercent > 0)
             needed.Add(
                 Need(
                     AccountRole.InputTax,

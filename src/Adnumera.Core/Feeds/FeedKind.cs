@@ -1,3 +1,5 @@
+using Adnumera.Core.Payroll;
+
 namespace Adnumera.Core.Feeds;
 
 /// <summary>What kind of source delivers by itself.</summary>
@@ -14,6 +16,9 @@ public enum FeedKind
 
     /// <summary>A purchasing source: bills and credits with items and cost codes.</summary>
     Purchasing,
+
+    /// <summary>A payroll bureau: pay runs with their registers.</summary>
+    Payroll,
 
     /// <summary>A mailbox to which bills come as files.</summary>
     Mailbox,
@@ -33,6 +38,9 @@ public sealed record FeedKindRow(FeedKind Kind, string Title, string Brings, str
     /// <summary>Whether somebody has to allow it at the source.</summary>
     public bool NeedsConsent => Kind != FeedKind.Folder;
 
+    /// <summary>What the source of its documents is called, whatever people say; blank where they choose.</summary>
+    public string OwnSource => Kind == FeedKind.Payroll ? PayRun.Source : "";
+
     /// <summary>Whether it delivers files, each of a form of its own, and not records.</summary>
     public bool DeliversFiles => Kind is FeedKind.Mailbox or FeedKind.Folder;
 }
@@ -46,6 +54,7 @@ public static class FeedKinds
         new(FeedKind.Claims, "Expense claims", "claims that were approved there, with their lines", "entity", TakesNews: true),
         new(FeedKind.Marketplace, "Online marketplace", "orders that were shipped, and returns", "site", TakesNews: false),
         new(FeedKind.Purchasing, "Purchasing", "bills and credits with items and cost codes", "entity", TakesNews: true),
+        new(FeedKind.Payroll, "Payroll bureau", "pay runs that were approved there, with their registers", "entity", TakesNews: true),
         new(FeedKind.Mailbox, "Mailbox of bills", "files that came by mail: PDF, XML, pictures", "mailbox", TakesNews: true),
         new(FeedKind.Folder, "Watched folder", "files that are put into a folder of the server", "", TakesNews: false),
     ];

@@ -50,6 +50,9 @@ public static class PayItemTypes
             ? type is not (PayItemType.EmployeeDeduction or PayItemType.EmployeeTax or PayItemType.NetPay)
             : type is not (PayItemType.Earning or PayItemType.Reimbursement);
 
+    /// <summary>Whether only an employer bears it.</summary>
+    public static bool IsOfEmployer(this PayItemType type) => type is PayItemType.EmployerContribution or PayItemType.EmployerTax;
+
     /// <summary>Its sign in an employee's identity: earnings and reimbursements less deductions, taxes and net pay are nothing. 0 for what
     /// is on neither side.</summary>
     public static int InIdentity(this PayItemType type) =>

@@ -12,6 +12,32 @@ namespace Adnumera.Core.Payroll;
 /// <param name="Agency">To whom it is owed; blank for none.</param>
 public sealed record PayRow(string Employee, string Department, string Group, string Item, PayItemType Type, long Amount, string Agency);
 
+/// <summary>What a run is.</summary>
+public enum PayRunKind
+{
+    /// <summary>Pay.</summary>
+    Pay,
+
+    /// <summary>What was worked by the end of a month and is paid later.</summary>
+    Accrual,
+
+    /// <summary>An accrual taken back on the first of the next month.</summary>
+    Reversal,
+}
+
+/// <summary>Hours that an employee worked.</summary>
+/// <param name="Employee">Who.</param>
+/// <param name="Day">When.</param>
+/// <param name="Item">The pay item that they are of; blank for all.</param>
+/// <param name="Project">On which project; blank for none.</param>
+/// <param name="CostCode">On which cost code; blank for none.</param>
+/// <param name="Hundredths">How many, in hundredths of an hour; positive.</param>
+public sealed record WorkedHours(string Employee, DateOnly Day, string Item, string Project, string CostCode, long Hundredths)
+{
+    /// <summary>What an hour costs, in minor units; 0 where nobody said it.</summary>
+    public long Rate { get; init; }
+}
+
 /// <summary>A pay run: its register.</summary>
 /// <param name="Id">The run, as the source has it; compares exactly.</param>
 /// <param name="PayDate">The day on which it is paid.</param>
@@ -26,6 +52,12 @@ public sealed record PayRun(string Id, DateOnly PayDate, DateOnly? PeriodEnd, Cu
     /// <summary>Who stands for everybody in a run of which only totals are known.</summary>
     public const string Everybody = "total";
 
+    /// <summary>What it is.</summary>
+    public PayRunKind Kind { get; init; }
+
+    /// <summary>The hours of its pay period: no part of the register, which says nothing of them.</summary>
+    public IReadOnlyList<WorkedHours> Hours { get; init; } = [];
+
     /// <summary>Whether there is nothing in it but zeros.</summary>
     public bool IsZero => Rows.All(r => r.Amount == 0);
 
@@ -34,7 +66,7 @@ public sealed record PayRun(string Id, DateOnly PayDate, DateOnly? PeriodEnd, Cu
         ReferenceEquals(this, other)
         || (
             other is not null
-            && (Id, PayDate, PeriodEnd, Currency) == (other.Id, other.PayDate, other.PeriodEnd, other.Currency)
+            && (Id, PayDate, PeriodEnd, Currency, Kind) == (other.Id, other.PayDate, other.PeriodEnd, other.Currency, other.Kind)
             && Rows.SequenceEqual(other.Rows)
         );
 

@@ -60,6 +60,9 @@ public sealed class PayrollMapping
                 yield return found;
     }
 
+    /// <summary>Whether a row says where a side of an item goes, for whomever.</summary>
+    public bool Knows(string item, PayrollSide side) => rows.Values.Any(r => Folded.Same(r.Item, item) && r.On(side).Length > 0);
+
     // Filled before blank; what the register leaves blank only a blank fits.
     private static string[] Saying(string value) => value.Length > 0 ? [value, ""] : [""];
 }

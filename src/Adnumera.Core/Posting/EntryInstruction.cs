@@ -93,7 +93,7 @@ public sealed record EntryInstruction
                     l.Signed,
                     l.TaxCode,
                     l.Dimensions,
-                    l.Memo,
+                    l.Employee.Length > 0 ? $"{l.Employee}: {l.Memo}" : l.Memo,
                     l.Rung == EntryRung.Offset,
                     l.LedgerItem,
                     l.IsOwed

@@ -45,4 +45,11 @@ public sealed record Layout
 
     /// <summary>The columns of ours whose equal values make a document; none for a mapped id, else for each row.</summary>
     public IReadOnlyList<string> Document { get; init; } = [];
+
+    /// <summary>How its rows make a pay register; none for a table of documents.</summary>
+    public RegisterLayout? Register { get; init; }
+
+    /// <summary>What of it holds for the next table of its header, too: not what is another for each pay run.</summary>
+    public Layout Remembered =>
+        Register is null ? this : this with { Constants = Constants.Where(c => !RegisterLayout.OfEachRun.Contains(c.Key)).ToDictionary() };
 }

@@ -30,7 +30,7 @@ public sealed class HeldFile : IDisposable
         if (journal.LeftOut is { } why)
             Write(new DocumentIdentity(PayRun.Source, journal.Run.Id), null, "set_aside", ReasonWords.Of(why));
         foreach (var reason in journal.Reasons)
-            Write(new DocumentIdentity(PayRun.Source, journal.Run.Id), null, "held", ReasonWords.Of(reason));
+            Write(new DocumentIdentity(PayRun.Source, journal.Run.Id), null, "held", ReasonWords.ByName(reason));
     }
 
     /// <inheritdoc/>

@@ -1,8 +1,10 @@
 using System.Text.Json;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Documents;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
+using Adnumera.Formats.Payroll;
 using Adnumera.Formats.Tables;
 
 namespace Adnumera.Formats.Feeds;
@@ -12,10 +14,18 @@ namespace Adnumera.Formats.Feeds;
 public static class FeedFile
 {
     private static readonly byte[] Begins = "{\"feed\":"u8.ToArray();
+    private static readonly byte[] BeginsAsPayroll =
+    [
+        .. Begins,
+        .. System.Text.Encoding.UTF8.GetBytes($"\"{Words<FeedKind>.Of(FeedKind.Payroll)}\""),
+    ];
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
     /// <summary>Whether the content begins as such a file does.</summary>
     public static bool Recognises(ReadOnlySpan<byte> content) => content.StartsWith(Begins);
+
+    /// <summary>Whether it is what a payroll bureau delivered.</summary>
+    public static bool IsOfPayroll(ReadOnlySpan<byte> content) => content.StartsWith(BeginsAsPayroll);
 
     /// <summary>Writes records.</summary>
     /// <param name="kind">The feed that delivered them.</param>
@@ -43,16 +53,20 @@ public static class FeedFile
     /// <param name="records">The records, each once.</param>
     /// <param name="choices">Whose they are.</param>
     /// <param name="problems">Where errors go.</param>
+    /// <param name="isPayroll">Whether they are pay runs.</param>
     public static IReadOnlyList<ArrivedRecord> Arrived(
         string name,
         IReadOnlyList<FeedRecord> records,
         ReadingChoices choices,
-        Problems problems
+        Problems problems,
+        bool isPayroll = false
     )
     {
         var standing = records.Where(r => r.Standing == FeedStanding.Stands).ToList();
         var read =
-            standing.Count == 0 ? [] : new DocumentsFileReader().Read(new ArrivedFile(name, Table(standing, choices)), choices, problems);
+            standing.Count == 0 ? []
+            : isPayroll ? Runs(name, standing, choices, problems)
+            : new DocumentsFileReader().Read(new ArrivedFile(name, Table(standing, choices)), choices, problems);
         if (problems.Any)
             return [];
         return
@@ -60,6 +74,29 @@ public static class FeedFile
             .. standing.Select((record, i) => Placed(read[i], record, name)),
             .. records.Where(r => r.Standing != FeedStanding.Stands).Select(r => Skipped(name, r, choices)),
         ];
+    }
+
+    // Each run is a register: whole, or with errors, and then nothing comes.
+    private static IReadOnlyList<ArrivedRecord> Runs(string name, List<FeedRecord> records, ReadingChoices choices, Problems problems)
+    {
+        using var stream = new MemoryStream();
+        using (var writer = CsvFile.Create(stream, string.Join(' ', RegisterFile.ColumnNames)))
+            foreach (var record in records)
+            foreach (var row in record.Typed.Lines)
+            {
+                foreach (var column in RegisterFile.ColumnNames)
+                    writer.WriteField(
+                        column is "run" or "pay_date" or "period_end" ? record.Typed[column] : row.GetValueOrDefault(column, "")
+                    );
+                writer.EndRecord();
+            }
+
+        foreach (var other in records.Where(r => r.Typed["currency"] is { Length: > 0 } code && code != choices.Company.Code))
+            problems.Add(new Problem(name, 0, other.Place, $"it is in {other.Typed["currency"]}; expected {choices.Company.Code}"));
+        var runs = RegisterFile.Read(name, stream.ToArray(), choices.Company, problems, choices.IsStrict).ToDictionary(r => r.Id);
+        foreach (var empty in records.Where(r => r.Typed.Lines.Count == 0))
+            problems.Add(new Problem(name, 0, empty.Place, "it has no pay item"));
+        return problems.Any ? [] : [.. records.Select(r => new ArrivedRecord.Taken(name, r.Place, Document.Of(runs[r.Id])))];
     }
 
     // One table of all of them: that is read at once.
@@ -116,7 +153,7 @@ public static class FeedFile
             name,
             record.Place,
             record.Id,
-            Day.Typed(typed["document_date"]),
+            Day.Typed(typed[typed["pay_date"].Length > 0 ? "pay_date" : "document_date"]),
             amount,
             currency,
             SkipReason.Pending,

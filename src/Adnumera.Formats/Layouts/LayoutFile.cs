@@ -16,10 +16,32 @@ public static class LayoutFile
     /// <param name="problems">Where errors and notices go.</param>
     public static Layout Read(string file, byte[] content, Problems problems) => Read(file, content, problems, Check);
 
+    /// <summary>Reads a layout that may be one of a pay register.</summary>
+    public static Layout ReadAny(string file, byte[] content, Problems problems) =>
+        Read(
+            file,
+            content,
+            problems,
+            (layout, error) =>
+            {
+                if (layout.Register is null)
+                    Check(layout, error);
+                else
+                    RegisterLayoutFile.Check(layout, error);
+            },
+            RegisterLayoutFile.Name
+        );
+
     /// <summary>Reads how a table is written, while nothing is said yet of what its columns mean.</summary>
     public static Layout ReadWritten(string file, byte[] content, Problems problems) => Read(file, content, problems, (_, _) => { });
 
-    private static Layout Read(string file, byte[] content, Problems problems, Action<Layout, Action<string, string>> check)
+    private static Layout Read(
+        string file,
+        byte[] content,
+        Problems problems,
+        Action<Layout, Action<string, string>> check,
+        string also = ""
+    )
     {
         void Error(string name, string message) => problems.Add(new Problem(file, 0, name, message));
         return JsonObjectFile.Read(
@@ -32,7 +54,13 @@ public static class LayoutFile
             {
                 var layout = new Layout();
                 foreach (var property in json.EnumerateObject())
-                    layout = Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
+                    layout =
+                        property.Name == also
+                            ? layout with
+                            {
+                                Register = RegisterLayoutFile.Read(property.Value, Error),
+                            }
+                            : Apply(layout, property, Error, n => problems.Notice(new Problem(file, 0, n, "is not known and was ignored")));
                 check(layout, Error);
                 return layout;
             }
@@ -60,6 +88,8 @@ public static class LayoutFile
         Unless("sheet", layout.Sheet, usual.Sheet, layout.Sheet);
         Unless("header_row", layout.HeaderRow, usual.HeaderRow, layout.HeaderRow);
         Unless("amounts", layout.Amounts, usual.Amounts, Words<AmountsMeaning>.Of(layout.Amounts));
+        if (layout.Register is { } register)
+            json[RegisterLayoutFile.Name] = RegisterLayoutFile.Write(register);
         Unless("document", layout.Document.Count, 0, new JsonArray([.. layout.Document.Select(d => (JsonNode)d)]));
         return json.ToJsonString(Written);
     }
@@ -147,6 +177,11 @@ public static class LayoutFile
                 error(name, "is missing; expected it in columns or in constants");
         if (layout.Amounts == AmountsMeaning.ChargesNegative && layout.Document.Count > 0)
             error("document", "each row is a document where charges are negative; expected one of the two");
+        CheckNumbers(layout, error);
+    }
+
+    internal static void CheckNumbers(Layout layout, Action<string, string> error)
+    {
         if (layout.Decimal is not ("." or ","))
             error("decimal", "expected \".\" or \",\"");
         if (layout.Group == layout.Decimal || layout.Group.Length > 1)

@@ -12,7 +12,15 @@ namespace Adnumera.Formats.Layouts;
 /// <param name="Decimals">The decimal signs that fit all that is filled.</param>
 /// <param name="Group">The space or apostrophe that stands between groups of three digits; blank where none does.</param>
 /// <param name="IsNegative">Whether most of its numbers are negative.</param>
-public sealed record ColumnLook(string Name, IReadOnlyList<string> Dates, IReadOnlyList<string> Decimals, string Group, bool IsNegative);
+/// <param name="Values">The texts that stand in it, where they are few.</param>
+public sealed record ColumnLook(
+    string Name,
+    IReadOnlyList<string> Dates,
+    IReadOnlyList<string> Decimals,
+    string Group,
+    bool IsNegative,
+    IReadOnlyList<string> Values
+);
 
 /// <summary>A first look at a table: how it is written, its header and first rows. Detected, and shown to whoever says what it
 /// means.</summary>
@@ -20,6 +28,7 @@ public sealed partial class TableLook
 {
     private const int Examined = 200;
     private const int MostAbove = 20;
+    private const int MostValues = 40;
 
     /// <summary>Patterns of dates, the stricter before the looser of a kind.</summary>
     public static readonly IReadOnlyList<string> DatePatterns =
@@ -137,7 +146,7 @@ public sealed partial class TableLook
     {
         var filled = cells.Where(c => c.Text.Length > 0).ToList();
         if (filled.Count == 0)
-            return new ColumnLook(name, [], [], "", false);
+            return new ColumnLook(name, [], [], "", false, []);
         var texts = filled.Where(c => c.Day is null).Select(c => c.Text).ToList();
         var dates = DatePatterns.Where(p =>
             texts.TrueForAll(t => DateOnly.TryParseExact(t, p, CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
@@ -156,7 +165,8 @@ public sealed partial class TableLook
                 : [.. dates.Where(p => texts.Count > 0 || p == DatePatterns[0]).Where(IsStrictest)],
             decimals,
             decimals.Count > 0 ? group : "",
-            filled.Count(c => c.Number < 0 || c.Text.StartsWith('-')) * 2 > filled.Count
+            filled.Count(c => c.Number < 0 || c.Text.StartsWith('-')) * 2 > filled.Count,
+            filled.Select(c => c.Text).Distinct(Folded.Comparer).Take(MostValues + 1).ToList() is { Count: <= MostValues } few ? few : []
         );
 
         bool IsNumber(string text, string sign)

@@ -25,6 +25,8 @@ public sealed class TableReader : IArrivalReader
     /// <summary>Reads the documents by the layout. Text without one is taken for a documents file, and what that lacks is said.</summary>
     public IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, ReadingChoices choices, Problems problems)
     {
+        if (choices.Layout is { Register: not null } register)
+            return RegisterRows.Read(file, register, choices, problems);
         if (choices.Layout is { } layout)
             return LayoutReader.Read(file, layout, choices, problems);
         if (IsWorkbook(file))

@@ -8,7 +8,7 @@ namespace Adnumera.Formats.Payroll;
 /// <summary>register.csv: pay runs, one row a pay item.</summary>
 public static class RegisterFile
 {
-    private const int Run = 0,
+    internal const int Run = 0,
         PayDate = 1,
         PeriodEnd = 2,
         Employee = 3,
@@ -24,6 +24,9 @@ public static class RegisterFile
     private static readonly IReadOnlyList<Column> Columns = Column.List(
         "run* pay_date* period_end employee department employee_group item* type* amount* agency"
     );
+
+    /// <summary>The names of its columns, in their order.</summary>
+    public static IReadOnlyList<string> ColumnNames { get; } = Header.Split(' ');
 
     /// <summary>Whether a table has every column that a register must have.</summary>
     public static bool HasItsHeader(byte[] content)
@@ -41,8 +44,7 @@ public static class RegisterFile
     public static IReadOnlyList<PayRun> Read(string file, byte[] content, Currency currency, Problems problems, bool strict = false)
     {
         using var table = CsvTable.Open(file, content, Columns, problems, strict);
-        var runs = new List<Gathering>();
-        var byId = new Dictionary<string, Gathering>(StringComparer.Ordinal);
+        var runs = new PayRunGathering(currency, table.Error);
         var texts = new Texts(table);
         var (payDates, periodEnds, types) = (
             new Repeated<DateOnly>(table, texts, PayDate),
@@ -62,20 +64,10 @@ public static class RegisterFile
                 table.Amount(Amount, currency, required: true),
                 texts.Of(Agency)
             );
-            if (row.Employee.Length == 0 && row.Type != PayItemType.Fee)
-                table.Error(Employee, "must be filled; only a fee is of no employee");
-            if (row.Employee.Length > 0 && row.Type == PayItemType.Fee)
-                table.Error(Employee, "must be blank; a fee is of no employee");
-            if (!byId.TryGetValue(id, out var run))
-            {
-                byId.Add(id, run = new Gathering(id, payDate, periodEnd, table.Row));
-                runs.Add(run);
-            }
-
-            run.Add(table, payDate, periodEnd, row);
+            runs.Add(table.Row, id, payDate, periodEnd, row);
         }
 
-        return problems.Any ? [] : [.. runs.Select(r => r.Finish(currency))];
+        return problems.Any ? [] : runs.Finish();
     }
 
     /// <summary>Writes pay runs.</summary>
@@ -139,29 +131,5 @@ public static class RegisterFile
                 known.Add(text, value);
             return value;
         }
-    }
-
-    private sealed class Gathering(string id, DateOnly payDate, DateOnly? periodEnd, long firstRow)
-    {
-        private readonly List<PayRow> rows = [];
-        private decimal magnitude;
-
-        public void Add(CsvTable table, DateOnly paid, DateOnly? ended, PayRow row)
-        {
-            if (paid != payDate)
-                table.Error(PayDate, $"differs from row {firstRow} of the same run {Quote.Of(id)}, which is paid on {Day.Text(payDate)}");
-            if (ended != periodEnd)
-                table.Error(
-                    PeriodEnd,
-                    $"differs from row {firstRow} of the same run {Quote.Of(id)}, whose period "
-                        + (periodEnd is { } end ? $"ends on {Day.Text(end)}" : "has no end")
-                );
-            // Every sum of the run is less.
-            if ((magnitude += Math.Abs(row.Amount)) > long.MaxValue / 4 && magnitude - Math.Abs(row.Amount) <= long.MaxValue / 4)
-                table.Error(Amount, $"the amounts of run {Quote.Of(id)} come to more than can be added up");
-            rows.Add(row);
-        }
-
-        public PayRun Finish(Currency currency) => new(id, payDate, periodEnd, currency, rows);
     }
 }

@@ -48,7 +48,7 @@ public static class OpenForms
     public static ArrivalReaders All { get; } = new(Spending);
 
     /// <summary>All that an application takes in: pay registers, too. They are no spending that another could read.</summary>
-    public static ArrivalReaders WithRegisters { get; } = new([new RegisterReader(), .. Spending]);
+    public static ArrivalReaders WithRegisters { get; } = new([new RegisterReader(), new FeedReader(withPayRuns: true), .. Spending]);
 
     private sealed record Form(
         ArrivalForm Which,

@@ -93,4 +93,19 @@ internal sealed record PurchaseAnswer(
     PurchaseLineAnswer[] Lines
 );
 
+internal sealed record PayItemAnswer(string Item, string Type, string Amount, string Agency);
+
+internal sealed record PaidEmployeeAnswer(string Name, string Department, string Group, PayItemAnswer[] Items);
+
+internal sealed record BureauRunAnswer(
+    string Id,
+    string Status,
+    string Entity,
+    string PayDate,
+    string PeriodEnd,
+    string Currency,
+    string Fee,
+    PaidEmployeeAnswer[] Employees
+);
+
 internal sealed record MailedAnswer(string Id, string Status, string Mailbox, string Date, string From, string Subject, string FileName);

@@ -30,6 +30,13 @@ public sealed class AttachmentTable(SqliteConnection company)
             }
         );
 
+    /// <summary>Puts one in the place of those of its name.</summary>
+    public void Replace(long document, AttachmentRow row)
+    {
+        company.Execute("delete from attachment where document_id = @document and file_name = @FileName", new { document, row.FileName });
+        Add(document, row);
+    }
+
     /// <summary>Those of a document, in the order in which they came.</summary>
     public IReadOnlyList<AttachmentRow> Of(long document) =>
         company

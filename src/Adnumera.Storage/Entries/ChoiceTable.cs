@@ -1,7 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Mapping;
-using Adnumera.Core.Payroll;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Prices;
@@ -21,7 +20,6 @@ public static class ChoiceTable
             """
             select currency, rung_order as RungOrder, when_nothing_maps as WhenNothingMaps, rounding_tolerance as RoundingTolerance,
               merge_lines as MergeLines, start_date as StartDate, locked_through as LockedThrough, entry_date as EntryDate,
-              payroll_date as PayrollDate, payroll_shape as PayrollShape, processor_account as ProcessorAccount,
               private_account as PrivateAccount, transfer_days as TransferDays, transfers_asked_through as AskedThrough,
               coalesce((select locked_through from pulled), '') as LedgerLocked
             from company
@@ -42,12 +40,7 @@ public static class ChoiceTable
             StartDate = Iso.DayOrNone(row.StartDate),
             LockedThrough = Iso.DayOrNone(row.LockedThrough),
             EntryDate = Words<EntryDateRule>.Read(row.EntryDate),
-            Payroll = new PayrollSettings
-            {
-                Date = Words<PayrollDate>.Read(row.PayrollDate),
-                Shape = Words<PayrollShape>.Read(row.PayrollShape),
-                ProcessorAccount = row.ProcessorAccount,
-            },
+            Payroll = PayrollChoiceTable.Of(company),
             PrivateAccount = row.PrivateAccount,
             TransferDays = (int)row.TransferDays,
             TransfersAskedThrough = Iso.DayOrNone(row.AskedThrough),
@@ -56,13 +49,14 @@ public static class ChoiceTable
     }
 
     /// <summary>Saves them; those for kinds of document, and the payment accounts, stand in tables of their own.</summary>
-    public static void Save(SqliteConnection company, CompositionSettings settings) =>
+    public static void Save(SqliteConnection company, CompositionSettings settings)
+    {
+        PayrollChoiceTable.Save(company, settings.Payroll);
         company.Execute(
             """
             update company set rung_order = @order, when_nothing_maps = @nothing, rounding_tolerance = @tolerance, merge_lines = @merge,
               start_date = @start, locked_through = @locked, entry_date = @entryDate, private_account = @privateAccount,
-              transfer_days = @transferDays, payroll_date = @payrollDate, payroll_shape = @payrollShape,
-              processor_account = @processor
+              transfer_days = @transferDays
             """,
             new
             {
@@ -75,11 +69,9 @@ public static class ChoiceTable
                 entryDate = Words<EntryDateRule>.Of(settings.EntryDate),
                 privateAccount = settings.PrivateAccount,
                 transferDays = settings.TransferDays,
-                payrollDate = Words<PayrollDate>.Of(settings.Payroll.Date),
-                payrollShape = Words<PayrollShape>.Of(settings.Payroll.Shape),
-                processor = settings.Payroll.ProcessorAccount,
             }
         );
+    }
 
     [method: ExplicitConstructor]
     private sealed record Row(
@@ -91,9 +83,6 @@ public static class ChoiceTable
         string StartDate,
         string LockedThrough,
         string EntryDate,
-        string PayrollDate,
-        string PayrollShape,
-        string ProcessorAccount,
         string PrivateAccount,
         long TransferDays,
         string AskedThrough,

@@ -35,6 +35,9 @@ public sealed class InstallationFile(string path, AuditSeal? seal = null, int bu
     public IReadOnlyList<string> OpenCompanies() =>
         Read(c => new CompanyListTable(c).All().Where(l => l.IsOpen).Select(l => l.Id).Order(StringComparer.Ordinal).ToList());
 
+    /// <summary>Whether a person has a right in an open company.</summary>
+    public bool Allows(long person, string company, Right right) => Read(c => new MembershipTable(c).Allows(person, company, right));
+
     /// <summary>What a person is in an open company; nothing when they have no part in it.</summary>
     public Role? RoleOf(long person, string company) => Read(c => new MembershipTable(c).RoleOf(person, company));
 

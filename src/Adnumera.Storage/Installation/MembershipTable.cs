@@ -5,10 +5,10 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Installation;
 
 /// <summary>A company that a person may open, and as what.</summary>
-public sealed record Membership(string Company, string CompanyName, Role Role);
+public sealed record Membership(string Company, string CompanyName, Role Role, bool? SeesPay);
 
 /// <summary>A person of a company.</summary>
-public sealed record Member(long Id, string Name, string SignIn, Role Role);
+public sealed record Member(long Id, string Name, string SignIn, Role Role, bool? SeesPay);
 
 /// <summary>Who is what in which company.</summary>
 public sealed class MembershipTable(SqliteConnection installation)
@@ -17,24 +17,24 @@ public sealed class MembershipTable(SqliteConnection installation)
     public IReadOnlyList<Membership> Of(long person) =>
         [
             .. installation
-                .Query<(string Company, string Name, string Role)>(
-                    "select m.company_id, c.name, m.role from membership m join company c on c.id = m.company_id "
+                .Query<(string Company, string Name, string Role, string SeesPay)>(
+                    "select m.company_id, c.name, m.role, m.see_pay from membership m join company c on c.id = m.company_id "
                         + "where m.person_id = @person and c.closed_at = '' order by c.name",
                     new { person }
                 )
-                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role))),
+                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role), YesOrNo(m.SeesPay))),
         ];
 
     /// <summary>Who belongs to a company.</summary>
     public IReadOnlyList<Member> In(string company) =>
         [
             .. installation
-                .Query<(long Id, string Name, string SignIn, string Role)>(
-                    "select p.id, p.name, p.sign_in, m.role from membership m join person p on p.id = m.person_id "
+                .Query<(long Id, string Name, string SignIn, string Role, string SeesPay)>(
+                    "select p.id, p.name, p.sign_in, m.role, m.see_pay from membership m join person p on p.id = m.person_id "
                         + "where m.company_id = @company order by p.name",
                     new { company }
                 )
-                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role))),
+                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role), YesOrNo(m.SeesPay))),
         ];
 
     /// <summary>What a person is in an open company; nothing when they have no part in it.</summary>
@@ -47,6 +47,30 @@ public sealed class MembershipTable(SqliteConnection installation)
             is { } role
             ? Words<Role>.Read(role)
             : null;
+
+    /// <summary>Whether a person has a right in an open company.</summary>
+    public bool Allows(long person, string company, Right right) =>
+        installation.QueryFirstOrDefault<(string? Role, string SeesPay)>(
+            "select m.role, m.see_pay from membership m join company c on c.id = m.company_id "
+                + "where m.person_id = @person and m.company_id = @company and c.closed_at = ''",
+            new { person, company }
+        )
+            is ({ } role, var sees)
+        && Rights.Allow(Words<Role>.Read(role), right, YesOrNo(sees));
+
+    /// <summary>Says whether a person sees pay by name; none leaves it to their role.</summary>
+    public void SeesPay(long person, string company, bool? sees) =>
+        installation.Execute(
+            "update membership set see_pay = @sees where person_id = @person and company_id = @company",
+            new
+            {
+                person,
+                company,
+                sees = sees is { } said ? (said ? "yes" : "no") : "",
+            }
+        );
+
+    private static bool? YesOrNo(string text) => text.Length == 0 ? null : text == "yes";
 
     /// <summary>Makes a person something in a company, whatever they were there.</summary>
     public void Put(long person, string company, Role role) =>

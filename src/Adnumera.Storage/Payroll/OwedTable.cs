@@ -128,8 +128,12 @@ public sealed class OwedTable(SqliteConnection company)
         company
             .Query<(string, string)>(
                 """
-                select o.account, min(d.entry_date) from pay_owed o join document d on d.id = o.document_id
-                where o.account <> '' and d.state <> 'set_aside' group by o.account order by o.account
+                select account, min(day) from (
+                  select o.account, d.entry_date as day from pay_owed o join document d on d.id = o.document_id
+                    where o.account <> '' and d.state <> 'set_aside'
+                  union all select l.account, d.entry_date from pay_run r join document d on d.id = r.document_id
+                    join pay_line l on l.document_id = d.id and l.rung = 'offset' where r.kind <> 'pay' and d.state <> 'set_aside')
+                group by account order by account
                 """
             )
             .AsList();

@@ -21,7 +21,9 @@ public sealed record PayRunRow(
     string State,
     string Reason,
     long Reasons,
-    string LedgerEntry
+    string LedgerEntry,
+    long? Holds,
+    string Kind
 );
 
 /// <summary>A pay item of a run, over all employees.</summary>
@@ -30,7 +32,16 @@ public sealed record PayItemRow(string Item, string Key, string Type, string Age
 
 /// <summary>A line of the journal that became of a run.</summary>
 [method: ExplicitConstructor]
-public sealed record PayLineRow(string Account, string Department, long Signed, string Memo, string Rung, string Because);
+public sealed record PayLineRow(
+    string Account,
+    string Department,
+    string Project,
+    string Employee,
+    long Signed,
+    string Memo,
+    string Rung,
+    string Because
+);
 
 /// <summary>A pay item of an employee in a run.</summary>
 [method: ExplicitConstructor]
@@ -43,28 +54,33 @@ public sealed class PayRunTable(SqliteConnection company)
         d.id as Id, d.source_id as Run, d.document_date as PayDate, r.period_end as PeriodEnd, d.entry_date as EntryDate,
           r.employees as Employees, d.currency as Currency, d.total as Total, d.state as State,
           coalesce((select h.detail from hold h where h.document_id = d.id order by h.line, h.reason limit 1), d.set_aside) as Reason,
-          (select count(*) from hold h where h.document_id = d.id) as Reasons, d.ledger_entry as LedgerEntry
+          (select count(*) from hold h where h.document_id = d.id) as Reasons, d.ledger_entry as LedgerEntry,
+          (select g.money from reading g where g.document_id = d.id) as Holds, r.kind as Kind
         """;
 
     /// <summary>Runs, the latest pay date first, before the given one.</summary>
     /// <param name="before">The pay date and the number of the last that was shown.</param>
     /// <param name="most">How many.</param>
-    public IReadOnlyList<PayRunRow> Page((string PayDate, long Id)? before, int most) =>
+    /// <param name="period">The month in which they are entered; blank for all.</param>
+    public IReadOnlyList<PayRunRow> Page((string PayDate, long Id)? before, int most, string period = "") =>
         company
             .Query<PayRunRow>(
                 $"select {Columns} from pay_run r join document d on d.id = r.document_id "
-                    + "where @id is null or (d.document_date, d.id) < (@date, @id) order by d.document_date desc, d.id desc limit @most",
+                    + "where (@id is null or (d.document_date, d.id) < (@date, @id)) and (@period = '' or d.period = @period) "
+                    + "order by d.document_date desc, d.id desc limit @most",
                 new
                 {
                     date = before?.PayDate,
                     id = before?.Id,
                     most,
+                    period,
                 }
             )
             .AsList();
 
     /// <summary>Every run, as they came.</summary>
-    public IReadOnlyList<long> InOrder() => company.Query<long>("select document_id from pay_run order by document_id").AsList();
+    public IReadOnlyList<long> InOrder() =>
+        company.Query<long>("select document_id from pay_run where kind = 'pay' order by document_id").AsList();
 
     /// <summary>One run; none of that number is null.</summary>
     public PayRunRow? Find(long id) =>
@@ -73,11 +89,13 @@ public sealed class PayRunTable(SqliteConnection company)
             new { id }
         );
 
-    /// <summary>The run before by pay date that is not left out; none before the first.</summary>
+    /// <summary>The run before by pay date that is not left out and pays one of the same employees; none before the first.</summary>
     public PayRunRow? Before(PayRunRow run) =>
         company.QueryFirstOrDefault<PayRunRow>(
             $"select {Columns} from pay_run r join document d on d.id = r.document_id where (d.document_date, d.id) < (@PayDate, @Id) "
-                + "and d.state <> 'set_aside' order by d.document_date desc, d.id desc limit 1",
+                + "and d.state <> 'set_aside' and r.kind = 'pay' and exists (select 1 from pay_row n join pay_row b "
+                + "on b.document_id = r.document_id and b.employee_key = n.employee_key "
+                + "where n.document_id = @Id and n.employee_key <> '') order by d.document_date desc, d.id desc limit 1",
             run
         );
 
@@ -97,7 +115,8 @@ public sealed class PayRunTable(SqliteConnection company)
             .Query<PayItemRow>(
                 """
                 select p.item as Item, p.item_key as "Key", p.type as Type, '' as Agency, sum(p.amount) as Amount
-                from pay_item p join document d on d.id = p.document_id where d.state <> 'set_aside' group by p.item_key, p.type
+                from pay_item p join document d on d.id = p.document_id join pay_run r on r.document_id = d.id
+                where d.state <> 'set_aside' and r.kind = 'pay' group by p.item_key, p.type
                 order by abs(sum(p.amount)) desc, p.item_key
                 """
             )
@@ -107,7 +126,8 @@ public sealed class PayRunTable(SqliteConnection company)
     public IReadOnlyList<PayLineRow> Lines(long id) =>
         company
             .Query<PayLineRow>(
-                "select account as Account, department as Department, signed as Signed, memo as Memo, rung as Rung, because as Because "
+                "select account as Account, department as Department, project as Project, employee as Employee, "
+                    + "signed as Signed, memo as Memo, rung as Rung, because as Because "
                     + "from pay_line where document_id = @id order by line",
                 new { id }
             )
@@ -147,6 +167,39 @@ public sealed class PayRunTable(SqliteConnection company)
                 }
             )
             .AsList();
+
+    /// <summary>What some employees earned and got back in a run, by folded name.</summary>
+    public IReadOnlyDictionary<string, long> Earned(long id, IEnumerable<string> employees) =>
+        company
+            .Query<(string Key, long Amount)>(
+                $"""
+                select p.employee_key, sum(p.amount) from json_each(@keys) j
+                join pay_row p on p.document_id = @id and p.employee_key = j.value where p.type in ({Earning}) group by p.employee_key
+                """,
+                new { id, keys = JsonSerializer.Serialize(employees) }
+            )
+            .ToDictionary(e => e.Key, e => e.Amount);
+
+    /// <summary>Who was in one run and is not in another, by name.</summary>
+    public IReadOnlyList<string> Gone(long before, long now, int most) =>
+        company
+            .Query<string>(
+                """
+                select min(b.employee) from pay_row b where b.document_id = @before and b.employee_key <> '' and not exists
+                  (select 1 from pay_row p where p.document_id = @now and p.employee_key = b.employee_key)
+                group by b.employee_key order by b.employee_key limit @most
+                """,
+                new
+                {
+                    before,
+                    now,
+                    most,
+                }
+            )
+            .AsList();
+
+    private static string Earning =>
+        string.Join(", ", Enum.GetValues<PayItemType>().Where(t => t.InIdentity() > 0).Select(t => $"'{Words<PayItemType>.Of(t)}'"));
 
     /// <summary>The registers of some employees in every run paid through a day, to find what put them out.</summary>
     public IReadOnlyList<(long Id, PayRun Run, bool IsLeftOut)> Past(
@@ -191,7 +244,8 @@ public sealed class PayRunTable(SqliteConnection company)
         IReadOnlyList<string> Of(string column) =>
             company
                 .Query<string>(
-                    $"select distinct {column} from pay_row where document_id = (select max(document_id) from pay_run) and {column} <> '' "
+                    $"select distinct {column} from pay_row where document_id = "
+                        + $"(select max(document_id) from pay_run where kind = 'pay') and {column} <> '' "
                         + "order by 1"
                 )
                 .AsList();

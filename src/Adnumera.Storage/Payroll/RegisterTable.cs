@@ -19,8 +19,8 @@ public sealed class RegisterTable(SqliteConnection company)
     {
         var given = new { ids = JsonSerializer.Serialize(documents) };
         var heads = company
-            .Query<(long Id, string Run, string PayDate, string PeriodEnd, string Currency)>(
-                "select d.id, d.source_id, d.document_date, r.period_end, d.currency from json_each(@ids) j "
+            .Query<(long Id, string Run, string PayDate, string PeriodEnd, string Currency, string Kind)>(
+                "select d.id, d.source_id, d.document_date, r.period_end, d.currency, r.kind from json_each(@ids) j "
                     + "join pay_run r on r.document_id = j.value join document d on d.id = r.document_id",
                 given
             )
@@ -35,9 +35,16 @@ public sealed class RegisterTable(SqliteConnection company)
                 given
             )
             .ToLookup(r => r.DocumentId, r => r.ToRow());
+        var hours = new HoursTable(company);
         return heads.ToDictionary(
             h => h.Id,
-            h => new PayRun(h.Run, Iso.Day(h.PayDate), Iso.DayOrNone(h.PeriodEnd), Currency.Of(h.Currency), [.. rows[h.Id]])
+            h =>
+                hours.Worked(
+                    new PayRun(h.Run, Iso.Day(h.PayDate), Iso.DayOrNone(h.PeriodEnd), Currency.Of(h.Currency), [.. rows[h.Id]])
+                    {
+                        Kind = Words<PayRunKind>.Read(h.Kind),
+                    }
+                )
         );
     }
 
@@ -47,12 +54,13 @@ public sealed class RegisterTable(SqliteConnection company)
         Remove(document);
         var employees = run.Rows.Where(r => r.Employee.Length > 0).Select(r => r.Employee).Distinct(Folded.Comparer).Count();
         company.Execute(
-            "insert into pay_run (document_id, period_end, employees) values (@document, @end, @employees)",
+            "insert into pay_run (document_id, period_end, employees, kind) values (@document, @end, @employees, @kind)",
             new
             {
                 document,
                 end = Iso.Text(run.PeriodEnd),
-                employees,
+                employees = run.Kind == PayRunKind.Pay ? employees : 0,
+                kind = Words<PayRunKind>.Of(run.Kind),
             }
         );
         using var insertRow = Prepared.Insert(
@@ -86,7 +94,7 @@ public sealed class RegisterTable(SqliteConnection company)
                 (long)index
             );
         using var insertOut = Prepared.Insert(company, "pay_out", "document_id place employee out_by");
-        foreach (var (index, one) in PayIdentity.Of(run).Index())
+        foreach (var (index, one) in (run.Kind == PayRunKind.Pay ? PayIdentity.Of(run) : []).Index())
             insertOut.Run(document, (long)index, one.Employee, one.OutBy);
     }
 
@@ -109,13 +117,19 @@ public sealed class RegisterTable(SqliteConnection company)
         using var insertRepaid = Prepared.Insert(company, "pay_repaid", "document_id account employee employee_key amount");
         foreach (var part in journal.Repaid)
             insertRepaid.Run(document, part.Account, part.Employee, Folded.Of(part.Employee), part.Amount);
-        using var insert = Prepared.Insert(company, "pay_line", "document_id line account department signed memo rung because");
+        using var insert = Prepared.Insert(
+            company,
+            "pay_line",
+            "document_id line account department employee project signed memo rung because"
+        );
         foreach (var (index, line) in lines.Index())
             insert.Run(
                 document,
                 (long)index + 1,
                 line.Account,
                 line.Dimensions[Dimension.Department],
+                line.Employee,
+                line.Dimensions[Dimension.Project],
                 line.Signed,
                 line.Memo,
                 Words<EntryRung>.Of(line.Rung),

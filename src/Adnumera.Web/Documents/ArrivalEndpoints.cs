@@ -1,6 +1,7 @@
 using System.Text;
 using Adnumera.Core.Access;
 using Adnumera.Core.Ledger;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Layouts;
 using Adnumera.Storage.Companies;
@@ -20,7 +21,7 @@ internal static class ArrivalEndpoints
         Csv = "text/csv";
 
     private const int LargestFile = 64 * 1024 * 1024;
-    private const int LongestLayout = 4_000;
+    private const int LongestLayout = 12_000;
     private const int FilesAtOnce = 50;
     private const int SkippedAtOnce = 100;
 
@@ -155,7 +156,7 @@ internal static class ArrivalEndpoints
         if (json.Length > LongestLayout)
             throw Refused($"The layout is longer than {LongestLayout} characters");
         var problems = new Problems();
-        var layout = LayoutFile.Read("The layout", Encoding.UTF8.GetBytes(json), problems);
+        var layout = LayoutFile.ReadAny("The layout", Encoding.UTF8.GetBytes(json), problems);
         return problems.Any ? throw Refused(problems.Errors[0].ToString()) : layout;
     }
 
@@ -175,7 +176,10 @@ internal static class ArrivalEndpoints
     private static IResult Original(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
     {
         var arrival = books.File.Read(c => new ArrivalTable(c).Find(id)) ?? throw RefusedException.NotFound("This file");
-        if (arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Register) && !http.May(companies, Right.SeePay))
+        if (
+            (arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Register) || arrival.Source == PayRun.Source)
+            && !http.May(companies, Right.SeePay)
+        )
             throw new RefusedException(
                 "not-allowed",
                 "A pay register says who is paid what. It is for those who may see pay by name.",

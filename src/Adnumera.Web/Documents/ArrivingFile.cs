@@ -1,7 +1,12 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Feeds;
+using Adnumera.Storage.Documents;
+using Adnumera.Storage.Entries;
+using Adnumera.Storage.Payroll;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.Documents;
 
@@ -32,10 +37,29 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
     /// <summary>The last four of the account that its statement is of; blank for none or several.</summary>
     public string Account => Records.Select(r => r.Account).Distinct().Take(2).ToList() is [var one] ? one : "";
 
+    /// <summary>The same with pay runs as the company wants them: with their hours and accruals, or as bills of contractors.</summary>
+    public ArrivingFile AsTheCompanyWants(SqliteConnection company)
+    {
+        if (!Taken.Any(t => t.Document.Register is not null))
+            return this;
+        var (settings, hours) = (ChoiceTable.Of(company), new HoursTable(company));
+        var here = new DocumentTable(company).Known(Taken.Select(t => t.Document.Identity)).Keys.ToHashSet();
+        IEnumerable<ArrivedRecord> Wanted(ArrivedRecord record) =>
+            record is ArrivedRecord.Taken { Document.Register: { } run } taken
+                ? PayRunArrival
+                    .Of(taken.Document with { Register = hours.Worked(run) }, settings, here.Contains)
+                    .Select(d => new ArrivedRecord.Taken(taken.File, taken.Place, d))
+                : [record];
+        return new ArrivingFile(File, Form, Choices, [.. Records.SelectMany(Wanted)]) { Deleted = Deleted, Superseded = Superseded };
+    }
+
     /// <summary>Reads a file: what is put right within it is put right, and what comes twice comes once.</summary>
     public static ArrivingFile Read(ArrivalReaders readers, ArrivedFile file, ReadingChoices choices, Problems problems)
     {
         var form = readers.For(file)?.Form;
+        // However it is written, it says who is paid what.
+        if (form == ArrivalForm.Table && choices.Layout?.Register is not null)
+            form = ArrivalForm.Register;
         // Of a table without a layout is said what it lacks of a documents file.
         var saysIt =
             form is null or ArrivalForm.DocumentsFile or ArrivalForm.Register || (form == ArrivalForm.Table && choices.Layout is null);
@@ -61,7 +85,7 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
         Problems problems
     )
     {
-        var read = FeedFile.Arrived(name, records, choices, problems);
+        var read = FeedFile.Arrived(name, records, choices, problems, kind == FeedKind.Payroll);
         return Of(new ArrivedFile(name, FeedFile.Write(kind, records)), ArrivalForm.Feed, choices, read, problems);
     }
 

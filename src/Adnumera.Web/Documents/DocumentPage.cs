@@ -50,6 +50,8 @@ internal static class DocumentPage
         var sent = stored.State.IsSent() ? outbox.LastOrDefault(i => i.Revision == stored.Revision)?.Entry : null;
         var composed = composer.Compose(document, stored.DuplicateOf);
         var journal = sent is null ? JournalView.Of(composed, chart) : JournalView.Of(sent, composed, chart);
+        if (stored.Document.Register is not null)
+            journal = JournalView.OfNobody(journal);
         var arrival = new ArrivalTable(company).Find(stored.ArrivalId)!;
         var undecided = sent is null && stored.MayBeCoded ? UndecidedLines.Of(composed) : [];
         var (debit, credit, balances) = JournalView.Totals(journal, undecided);

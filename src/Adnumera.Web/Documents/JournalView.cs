@@ -34,6 +34,14 @@ internal sealed record JournalView(
             )),
         ];
 
+    /// <summary>The lines of a pay run without who is paid what: its own page says that to those who may see it.</summary>
+    public static List<JournalView> OfNobody(IReadOnlyList<JournalView> lines) =>
+        [
+            .. lines
+                .GroupBy(l => (l.Account, l.Dimensions, l.TaxCode, l.Rung, l.Because))
+                .Select(g => g.First() with { Memo = "", Signed = g.Sum(l => l.Signed) }),
+        ];
+
     /// <summary>The lines as they were sent; the reasons are those of today's book only where they lead to the same account.</summary>
     public static List<JournalView> Of(EntryInstruction entry, Composition composed, Chart chart) =>
         [

@@ -2,6 +2,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Payroll;
 using Adnumera.Formats.Pictures;
 using Adnumera.Storage.Documents;
 using Microsoft.Data.Sqlite;
@@ -13,6 +14,8 @@ namespace Adnumera.Web.Documents;
 /// <param name="Rows">Its first rows below the header.</param>
 /// <param name="DatePatterns">The patterns of dates that can be chosen.</param>
 /// <param name="Fields">What a column of it can be for us.</param>
+/// <param name="RegisterFields">What a column of it can be for us where it is a pay register.</param>
+/// <param name="OfEachRun">Which of these are another for each run, and can be said of the whole table.</param>
 public sealed record TableAnswer(
     string Encoding,
     string Delimiter,
@@ -22,7 +25,9 @@ public sealed record TableAnswer(
     IReadOnlyList<ColumnLook> Columns,
     IReadOnlyList<IReadOnlyList<string>> Rows,
     IReadOnlyList<string> DatePatterns,
-    IReadOnlyList<string> Fields
+    IReadOnlyList<string> Fields,
+    IReadOnlyList<string> RegisterFields,
+    IReadOnlyList<string> OfEachRun
 );
 
 /// <summary>What a file says of itself before anybody says whose it is.</summary>
@@ -115,7 +120,9 @@ public sealed record LookAnswer(
                     look.Columns,
                     look.Rows,
                     TableLook.DatePatterns,
-                    [.. DocumentsFile.ColumnNames.Where(n => n != "source")]
+                    [.. DocumentsFile.ColumnNames.Where(n => n != "source")],
+                    RegisterFile.ColumnNames,
+                    RegisterLayout.OfEachRun
                 ),
             };
         }

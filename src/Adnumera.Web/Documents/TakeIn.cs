@@ -1,6 +1,7 @@
 using System.Text;
 using Adnumera.Core.Count;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Layouts;
@@ -42,6 +43,7 @@ internal static class TakeIn
             ? TakeInAnswer.Faulty(file.Name, arriving.Form, problems)
             : books.File.Read(c =>
             {
+                arriving = arriving.AsTheCompanyWants(c);
                 var settled = Settle(c, arriving, problems);
                 return TakeInAnswer.Of(
                     ArrivalPlan.Of(c, settled.Taken, cancel, report, settled.Past.Count),
@@ -93,6 +95,7 @@ internal static class TakeIn
         Action<int, int>? report = null
     )
     {
+        arriving = arriving.AsTheCompanyWants(company);
         Telemetry.TakenIn.Add(arriving.Taken.Count);
         var (file, choices) = (arriving.File, arriving.Choices);
         Transfers.Ask(company, books);
@@ -177,17 +180,18 @@ internal static class TakeIn
                 [],
                 (Iso.Text(books.Now), books.Who)
             );
-        if (choices.Layout is { } layout && arriving.Form == ArrivalForm.Table)
+        if (choices.Layout is { } layout && arriving.Form is ArrivalForm.Table or ArrivalForm.Register)
             new LayoutTable(company).Keep(
                 new LayoutRow(
                     TableLook.Of(file, layout).HeaderKey,
                     choices.Source,
-                    LayoutFile.Write(layout),
+                    LayoutFile.Write(layout.Remembered),
                     Iso.Text(books.Now),
                     books.Who
                 )
             );
         Write(company, books, file.Name, plan);
+        Summarise(company, books, plan);
         if (arriving.Form == ArrivalForm.PdfInvoice)
             foreach (var change in plan.Changes)
                 new AttachmentTable(company).Add(
@@ -236,6 +240,21 @@ internal static class TakeIn
             Recoding.RefreshSuppliers(company, spellings, cause, plan.Changes.Select(c => c.Id).ToHashSet());
         Reversing.Find(company, [.. plan.Changes.Select(c => (c.Id, c.Composed.Said.Kind))], cause);
         Transfers.Pair(company, books, plan.Changes.Select(c => c.Composed.Said));
+    }
+
+    // What a run comes to stands beside its entry; who is paid what does not.
+    private static void Summarise(SqliteConnection company, CompanyBooks books, ArrivalPlan plan)
+    {
+        foreach (var change in plan.Changes)
+            if (change.Composed.Said.Register is { Kind: PayRunKind.Pay } run)
+            {
+                var summary = new ArrivedFile(RegisterSummary.NameOf(run), RegisterSummary.Write(run));
+                books.File.Originals.Add(summary.Hash, summary.Content, books.Now);
+                new AttachmentTable(company).Replace(
+                    change.Id,
+                    new AttachmentRow(summary.Hash, summary.Name, AttachmentEndpoints.Pdf, Iso.Text(books.Now), books.Who)
+                );
+            }
     }
 
     // What is stated of these days already stays: the same statement again, or what a person typed.

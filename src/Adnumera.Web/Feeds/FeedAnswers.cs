@@ -8,7 +8,16 @@ namespace Adnumera.Web.Feeds;
 
 /// <summary>A kind of feed that can be connected.</summary>
 /// <param name="Decides">The field of its records that says whose they are; blank for none.</param>
-public sealed record FeedKindAnswer(FeedKind Kind, string Title, string Brings, string Decides, bool NeedsConsent, bool TakesNews);
+/// <param name="OwnSource">What the source of its documents is called; blank where people choose.</param>
+public sealed record FeedKindAnswer(
+    FeedKind Kind,
+    string Title,
+    string Brings,
+    string Decides,
+    bool NeedsConsent,
+    bool TakesNews,
+    string OwnSource
+);
 
 /// <summary>One pull.</summary>
 /// <param name="Trouble">What went wrong; blank where it went well.</param>

@@ -58,7 +58,7 @@ internal static class FeedConnecting
                     books.CompanyId,
                     person,
                     request.Kind!.Value,
-                    Free(c, request.Source!.Trim()),
+                    Free(c, Named(request)),
                     Dates.Day(request.FromDay ?? ""),
                     request.Every ?? PullEvery.ByHand,
                     0
@@ -222,6 +222,9 @@ internal static class FeedConnecting
         new FeedTable(company).Of(source) is null
             ? source
             : throw new RefusedException("source", $"{Quote.Of(source)} has a feed already. Nothing was changed; choose another name.");
+
+    private static string Named(FeedRequest request) =>
+        request.Kind!.Value.Row().OwnSource is { Length: > 0 } own ? own : request.Source!.Trim();
 
     private static ITimeLimitedDataProtector Protector(IDataProtectionProvider protection) =>
         protection.CreateProtector("feed-consent").ToTimeLimitedDataProtector();

@@ -52,7 +52,7 @@ internal static class FeedEndpoints
                 [
                     .. FeedKinds
                         .All.Where(k => !k.NeedsConsent || settings.SourcesAddress.Length > 0)
-                        .Select(k => new FeedKindAnswer(k.Kind, k.Title, k.Brings, k.Decides, k.NeedsConsent, k.TakesNews)),
+                        .Select(k => new FeedKindAnswer(k.Kind, k.Title, k.Brings, k.Decides, k.NeedsConsent, k.TakesNews, k.OwnSource)),
                 ]
             );
         });

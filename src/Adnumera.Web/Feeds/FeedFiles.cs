@@ -112,7 +112,7 @@ internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, Feed
         return new LayoutTable(company).Find(TableLook.Of(file).HeaderKey) is { } kept
             ? choices with
             {
-                Layout = LayoutFile.Read("The layout", Encoding.UTF8.GetBytes(kept.Content), new Problems()),
+                Layout = LayoutFile.ReadAny("The layout", Encoding.UTF8.GetBytes(kept.Content), new Problems()),
             }
             : throw new FileFaultException("", "no table like it was read before; take it in by hand once, and the next ones are known");
     }

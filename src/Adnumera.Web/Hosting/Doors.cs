@@ -45,6 +45,8 @@ public sealed record Doors
         {
             k.AddServerHeader = false;
             k.Limits.MaxRequestBodySize = 80 * 1024 * 1024;
+            // A layout of many columns stands in the address.
+            k.Limits.MaxRequestLineSize = 40 * 1024;
             if (Certificate is not null)
             {
                 var certificate = X509Certificate2.CreateFromPemFile(Certificate, Key);

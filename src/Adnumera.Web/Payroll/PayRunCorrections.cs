@@ -55,6 +55,8 @@ internal static class PayRunCorrections
                         l.Account,
                         basis.Chart.Title(l.Account),
                         l.Dimensions[Dimension.Department],
+                        l.Dimensions[Dimension.Project],
+                        l.Employee,
                         Text(l.Debit),
                         Text(l.Credit),
                         l.Memo,
@@ -143,7 +145,7 @@ internal static class PayRunCorrections
             : plain;
     }
 
-    private static long Amount(string text, Currency currency)
+    internal static long Amount(string text, Currency currency)
     {
         var plain = text.Trim().Replace(",", "", StringComparison.Ordinal);
         var fault = AmountText.Read(plain, currency.Digits, out var minor);

@@ -6,6 +6,7 @@ using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Payroll.Owed;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Entries;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Payroll;
@@ -31,10 +32,18 @@ internal static class PayRunEndpoints
         runs.MapGet("{id:long}/shares", Shares).Needs(Right.SeePay);
     }
 
-    private static PayRunsAnswer List(string? after, CompanyBooks books) =>
+    // Whoever may not see pay by name sees what it comes to.
+    private static IReadOnlyList<PayLineRow> Together(IReadOnlyList<PayLineRow> lines) =>
+        [
+            .. lines
+                .GroupBy(l => l.Employee.Length == 0 ? (object)l : (l.Account, l.Department, l.Project, l.Memo))
+                .Select(g => g.First() with { Employee = "", Signed = g.Sum(l => l.Signed) }),
+        ];
+
+    private static PayRunsAnswer List(string? after, string? period, CompanyBooks books) =>
         books.File.Read(c =>
         {
-            var rows = new PayRunTable(c).Page(Cursor(after), PageSize + 1);
+            var rows = new PayRunTable(c).Page(Cursor(after), PageSize + 1, Dates.Period(period) is { } month ? Iso.Period(month) : "");
             var next = rows.Count > PageSize ? $"{rows[PageSize - 1].PayDate}~{rows[PageSize - 1].Id}" : null;
             return new PayRunsAnswer([.. rows.Take(PageSize).Select(Answer)], next, new CompanyTable(c).Currency().Code);
         });
@@ -51,11 +60,12 @@ internal static class PayRunEndpoints
         var table = new PayRunTable(c);
         var run = table.Find(id) ?? throw RefusedException.NotFound("This pay run");
         var (before, currency) = (table.Before(run), Currency.Of(run.Currency));
-        var (items, lines, chart) = (table.Items(id), table.Lines(id), new LedgerTable(c).Chart());
+        var (items, chart) = (table.Items(id), new LedgerTable(c).Chart());
+        var lines = sees ? table.Lines(id) : Together(table.Lines(id));
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
         return new PayRunDetail(
             Answer(run),
-            Items(items, before is null ? [] : table.Items(before.Id), Text),
+            Items(items, before is null ? null : table.Items(before.Id), ChoiceTable.Of(c).Payroll, Text),
             before is null ? null : Answer(before),
             [.. lines.Select(l => Line(l, chart, Text))],
             Text(lines.Sum(l => Math.Max(l.Signed, 0))),
@@ -104,13 +114,23 @@ internal static class PayRunEndpoints
             .Where(r => r.Key.Length > 0)
             .GroupBy(r => r.Key)
             .ToList();
+        var page = people.Take(PageSize).ToList();
+        var (before, settings) = (table.Before(run), ChoiceTable.Of(c).Payroll);
+        var earned = before is null ? null : table.Earned(before.Id, page.Select(p => p.Key));
+        var isLast = people.Count <= PageSize;
         return new PayEmployeesAnswer(
-            [.. people.Take(PageSize).Select(p => Employee([.. p], currency))],
-            people.Count > PageSize ? people[PageSize - 1].Key : null
+            [.. page.Select(p => Employee([.. p], currency, earned, settings))],
+            isLast ? null : page[^1].Key,
+            isLast && before is not null ? table.Gone(before.Id, id, PageSize) : []
         );
     }
 
-    private static PayEmployeeAnswer Employee(IReadOnlyList<PayCellRow> rows, Currency currency)
+    private static PayEmployeeAnswer Employee(
+        IReadOnlyList<PayCellRow> rows,
+        Currency currency,
+        IReadOnlyDictionary<string, long>? before,
+        PayrollSettings settings
+    )
     {
         var cells = rows.Select(r => (Row: r, Type: Words<PayItemType>.Read(r.Type))).ToList();
         string Sum(Func<PayItemType, bool> of) => AmountText.Format(cells.Where(c => of(c.Type)).Sum(c => c.Row.Amount), currency.Digits);
@@ -124,18 +144,27 @@ internal static class PayRunEndpoints
             Sum(t => t.InIdentity() < 0 && t != PayItemType.NetPay),
             Sum(t => t == PayItemType.NetPay),
             Sum(t => t.InIdentity() == 0),
-            AmountText.Format(cells.Sum(c => c.Type.InIdentity() * c.Row.Amount), currency.Digits)
+            AmountText.Format(cells.Sum(c => c.Type.InIdentity() * c.Row.Amount), currency.Digits),
+            before is not null && before.TryGetValue(rows[0].Key, out var was) ? AmountText.Format(was, currency.Digits) : null,
+            before is not null
+                && settings.StandsOut(
+                    before.GetValueOrDefault(rows[0].Key),
+                    cells.Where(c => c.Type.InIdentity() > 0).Sum(c => c.Row.Amount)
+                )
         );
     }
 
     // Items by first appearance here, then those that only the run before has.
     private static IReadOnlyList<PayItemAnswer> Items(
         IReadOnlyList<PayItemRow> now,
-        IReadOnlyList<PayItemRow> before,
+        IReadOnlyList<PayItemRow>? before,
+        PayrollSettings settings,
         Func<long, string> text
     )
     {
-        var was = before.GroupBy(i => (i.Key, i.Type)).ToDictionary(g => g.Key, g => (g.First().Item, Amount: g.Sum(i => i.Amount)));
+        var was = (before ?? [])
+            .GroupBy(i => (i.Key, i.Type))
+            .ToDictionary(g => g.Key, g => (g.First().Item, Amount: g.Sum(i => i.Amount)));
         var answers = now.GroupBy(i => (i.Key, i.Type))
             .Select(g =>
             {
@@ -153,9 +182,8 @@ internal static class PayRunEndpoints
                 Words<PayItemType>.Read(of.Type),
                 text(amount),
                 old is { } o ? text(o) : null,
-                old is { } from && from != 0
-                    ? (100m * (amount - from) / Math.Abs(from)).ToString("+0.0;-0.0;0.0", CultureInfo.InvariantCulture)
-                    : ""
+                PayrollSettings.Moved(old ?? 0, amount)?.ToString("+0.0;-0.0;0.0", CultureInfo.InvariantCulture) ?? "",
+                before is not null && settings.StandsOut(old ?? 0, amount)
             );
     }
 
@@ -164,6 +192,8 @@ internal static class PayRunEndpoints
             line.Account,
             chart.Title(line.Account),
             line.Department,
+            line.Project,
+            line.Employee,
             text(Math.Max(line.Signed, 0)),
             text(Math.Max(-line.Signed, 0)),
             line.Memo,
@@ -205,7 +235,7 @@ internal static class PayRunEndpoints
         return
         [
             .. outs.Select(o => new OutAnswer(
-                o.Employee,
+                sees ? o.Employee : "An employee",
                 AmountText.Format(o.OutBy, currency.Digits),
                 [
                     .. causes[o.Employee]
@@ -234,7 +264,9 @@ internal static class PayRunEndpoints
             Words<DocumentState>.Read(run.State),
             run.Reason,
             run.Reasons,
-            run.LedgerEntry
+            run.LedgerEntry,
+            run.Holds is { } holds ? AmountText.Format(holds, Currency.Of(run.Currency).Digits) : "",
+            Words<PayRunKind>.Read(run.Kind)
         );
 
     private static (string, long)? Cursor(string? after)

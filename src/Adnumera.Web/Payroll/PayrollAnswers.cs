@@ -14,6 +14,7 @@ public sealed record PayRunsAnswer(IReadOnlyList<PayRunAnswer> Rows, string? Nex
 /// <param name="Id">The number of its document.</param>
 /// <param name="Total">Its total cost.</param>
 /// <param name="Reason">Why it waits or was set aside; blank where it is neither.</param>
+/// <param name="Holds">What the ledger holds of it; blank where it was not read back.</param>
 public sealed record PayRunAnswer(
     long Id,
     string Run,
@@ -25,7 +26,9 @@ public sealed record PayRunAnswer(
     DocumentState State,
     string Reason,
     long Reasons,
-    string LedgerEntry
+    string LedgerEntry,
+    string Holds,
+    PayRunKind Kind
 );
 
 /// <summary>A pay run.</summary>
@@ -54,12 +57,15 @@ public sealed record PayRunDetail(
 
 /// <param name="Key">Under which employees have it, as <c>SALARY earning</c>.</param>
 /// <param name="Before">What it was in the run before; none where that lacks it.</param>
-public sealed record PayItemAnswer(string Key, string Item, PayItemType Type, string Amount, string? Before, string Moved);
+/// <param name="StandsOut">Whether it is new, gone, or moved more than the company lets pass.</param>
+public sealed record PayItemAnswer(string Key, string Item, PayItemType Type, string Amount, string? Before, string Moved, bool StandsOut);
 
 public sealed record PayLineAnswer(
     string Account,
     string AccountTitle,
     string Department,
+    string Project,
+    string Employee,
     string Debit,
     string Credit,
     string Memo,
@@ -89,11 +95,14 @@ public sealed record CauseAnswer(IdentityFault? Fault, string Item, PayItemType?
 
 /// <summary>Employees of a run with their pay items, by name.</summary>
 /// <param name="Next">The name after which the list goes on; none at its end.</param>
-public sealed record PayEmployeesAnswer(IReadOnlyList<PayEmployeeAnswer> Rows, string? Next);
+/// <param name="Gone">Who was paid in the run before and is not in this one; with the last of the list.</param>
+public sealed record PayEmployeesAnswer(IReadOnlyList<PayEmployeeAnswer> Rows, string? Next, IReadOnlyList<string> Gone);
 
 /// <param name="Cells">Amount by item and type, as <c>SALARY earning</c>.</param>
 /// <param name="TakenOff">Deductions and taxes.</param>
 /// <param name="EmployerAdds">What it costs beyond, and pay in kind.</param>
+/// <param name="EarnedBefore">What was earned in the run before; none where there is no such run, or they were not in it.</param>
+/// <param name="StandsOut">Whether they are new, or what they earned moved more than the company lets pass.</param>
 public sealed record PayEmployeeAnswer(
     string Employee,
     string Department,
@@ -103,7 +112,9 @@ public sealed record PayEmployeeAnswer(
     string TakenOff,
     string PaidOut,
     string EmployerAdds,
-    string OutBy
+    string OutBy,
+    string? EarnedBefore,
+    bool StandsOut
 );
 
 /// <summary>What a run would become, while it is typed.</summary>
@@ -177,7 +188,28 @@ public sealed record PayrollRowAnswer(
 public sealed record PayrollChangeAnswer(long Id, string At, string Who, string Says, bool IsUndone);
 
 /// <summary>How a company wants its pay runs.</summary>
-public sealed record PayrollChoices(PayrollDate Date, PayrollShape Shape, string ProcessorAccount);
+/// <param name="FeeTaxPercent">The rate of the tax within the processor's fee; 0 for none.</param>
+/// <param name="PeriodDays">How many days a pay period has; 0 where nobody said it.</param>
+/// <param name="AccrualAccount">Where what is worked and not yet paid stands over the end of a month; blank for no accrual.</param>
+/// <param name="MovedPercent">By how many per cent a pay item may differ from the run before without standing out.</param>
+/// <param name="HoursAccount">Where the difference between hours at their rate and what a run costs goes.</param>
+public sealed record PayrollChoices(
+    PayrollDate Date,
+    PayrollShape Shape,
+    string ProcessorAccount,
+    PayrollDetail Detail = PayrollDetail.Department,
+    string ProcessorName = "",
+    string ContractorGroup = "",
+    ContractorShape Contractors = ContractorShape.Journal,
+    string FeeTaxCode = "",
+    decimal FeeTaxPercent = 0,
+    int PeriodDays = 0,
+    string AccrualAccount = "",
+    HoursShape Hours = HoursShape.None,
+    decimal BurdenPercent = 0,
+    string HoursAccount = "",
+    decimal MovedPercent = 10
+);
 
 /// <summary>Rows of the payroll mapping; one without accounts goes.</summary>
 public sealed record PayrollMappingRequest(IReadOnlyList<PayrollRowText> Rows, bool Confirmed = false);

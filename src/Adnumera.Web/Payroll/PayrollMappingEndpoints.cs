@@ -8,7 +8,6 @@ using Adnumera.Core.Payroll;
 using Adnumera.Core.Rehearsals;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Documents;
-using Adnumera.Storage.Entries;
 using Adnumera.Storage.Payroll;
 using Adnumera.Storage.Rehearsals;
 using Adnumera.Web.Coding;
@@ -34,8 +33,6 @@ internal static class PayrollMappingEndpoints
         payroll.MapPut("mapping", Put).Needs(Right.Bookkeep);
         payroll.MapPost("mapping/changes/{id:long}/undo", Undo).Needs(Right.Bookkeep);
         payroll.MapPut("items/flags", Flag).Needs(Right.Bookkeep);
-        payroll.MapPost("choices/rehearsals", RehearseChoices).Needs(Right.Administer);
-        payroll.MapPut("choices", Choose).Needs(Right.Administer);
     }
 
     private static PayrollMappingAnswer Get(CompanyBooks books) =>
@@ -61,7 +58,7 @@ internal static class PayrollMappingEndpoints
                 groups,
                 agencies,
                 [.. new PayrollMappingTable(c).Changes(MostChanges).Select(ch => Change(ch, basis.Chart))],
-                Text(basis.Settings.Payroll),
+                PayrollChoiceEndpoints.Text(basis.Settings.Payroll),
                 currency.Code
             );
 
@@ -216,7 +213,7 @@ internal static class PayrollMappingEndpoints
         return new PayrollSaved(change, recoded.All);
     }
 
-    private static RehearsalAnswer Rehearsed(
+    internal static RehearsalAnswer Rehearsed(
         SqliteConnection company,
         CodingBasis now,
         CodingBasis then,
@@ -274,59 +271,4 @@ internal static class PayrollMappingEndpoints
             throw new RefusedException("item", $"{Called(twice.First())} stands twice. Nothing was changed.");
         return rows;
     }
-
-    private static PayrollChoices Text(PayrollSettings settings) => new(settings.Date, settings.Shape, settings.ProcessorAccount);
-
-    private static CompositionSettings Chosen(CodingBasis basis, PayrollChoices choices)
-    {
-        var processor = choices.ProcessorAccount.Trim();
-        if (processor.Length > 0 && Targets.BrokenForTax(basis.Chart, processor) is { } why)
-            throw new RefusedException(
-                "processorAccount",
-                $"{basis.Chart.Title(processor)} {ReasonWords.Because(why)}. Nothing was changed; choose another."
-            );
-        if (choices.Shape == PayrollShape.Short && processor.Length == 0)
-            throw new RefusedException(
-                "processorAccount",
-                "The short shape needs the account of what the processor is owed. Nothing was changed."
-            );
-        return basis.Settings with
-        {
-            Payroll = new PayrollSettings
-            {
-                Date = choices.Date,
-                Shape = choices.Shape,
-                ProcessorAccount = processor,
-            },
-        };
-    }
-
-    private static RehearsalAnswer RehearseChoices(PayrollChoices choices, CompanyBooks books) =>
-        books.File.Read(c =>
-        {
-            var basis = BasisTable.Of(c);
-            return Rehearsed(c, basis, basis with { Settings = Chosen(basis, choices) }, null);
-        });
-
-    private static PayrollChoices Choose(PayrollChoices choices, CompanyBooks books) =>
-        books.File.InTransaction(c =>
-        {
-            var basis = BasisTable.Of(c);
-            var then = Chosen(basis, choices);
-            ChoiceTable.Save(c, then);
-            var recoded = Recoding.Recode(
-                c,
-                new PayrollMappingTable(c).Affected(null),
-                new CodingCause(books.Now, books.Who, "the company's choices for pay runs")
-            );
-            new AuditTable(c).Add(
-                books.Now,
-                books.Who,
-                "choose for pay runs",
-                "payroll/choices",
-                Text(basis.Settings.Payroll),
-                new { Choices = Text(then.Payroll), recoded = recoded.All }
-            );
-            return Text(then.Payroll);
-        });
 }

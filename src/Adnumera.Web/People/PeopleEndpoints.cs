@@ -18,6 +18,7 @@ internal static class PeopleEndpoints
         var people = company.MapGroup("people").WithTags("People");
         people.MapGet("", All).NeedsCareOfPeople();
         people.MapPut("{person:long}", Put).NeedsCareOfPeople();
+        people.MapPut("{person:long}/sees-pay", SeesPay).Needs(Right.Administer);
         people.MapDelete("{person:long}", Remove).NeedsCareOfPeople();
         people.MapDelete("{person:long}/sessions", EndSessions).NeedsCareOfPeople();
         var invitations = company.MapGroup("invitations").WithTags("People");
@@ -30,7 +31,18 @@ internal static class PeopleEndpoints
 
     private static PeopleAnswer Of(SqliteConnection installation, string company, DateTimeOffset now) =>
         new(
-            [.. new MembershipTable(installation).In(company).Select(m => new MemberAnswer(m.Id, m.Name, m.SignIn, m.Role))],
+            [
+                .. new MembershipTable(installation)
+                    .In(company)
+                    .Select(m => new MemberAnswer(
+                        m.Id,
+                        m.Name,
+                        m.SignIn,
+                        m.Role,
+                        Rights.Allow(m.Role, Right.SeePay, m.SeesPay),
+                        Rights.Allow(m.Role, Right.Read)
+                    )),
+            ],
             [
                 .. new InvitationTable(installation)
                     .Open(company, now)
@@ -42,6 +54,28 @@ internal static class PeopleEndpoints
         Change(person, request.Role, books, companies);
 
     private static PeopleAnswer Remove(long person, CompanyBooks books, CompanyFiles companies) => Change(person, null, books, companies);
+
+    // Whose pay anybody sees is for the company to say, not for whoever keeps the installation.
+    private static PeopleAnswer SeesPay(long person, SeesPayRequest request, CompanyBooks books, CompanyFiles companies)
+    {
+        var (answer, name) = companies.Installation.InTransaction(c =>
+        {
+            var table = new MembershipTable(c);
+            var member = table.In(books.CompanyId).FirstOrDefault(m => m.Id == person) ?? throw RefusedException.NotFound("This person");
+            if (!Rights.Allow(member.Role, Right.Read))
+                throw new RefusedException("role", $"{member.Name} does not look at the books. Nothing was changed.");
+            table.SeesPay(person, books.CompanyId, request.Sees);
+            return (Of(c, books.CompanyId, books.Now), member.SignIn);
+        });
+        Note(
+            books,
+            "who sees pay by name",
+            $"person/{name}",
+            null,
+            request.Sees is { } sees ? (sees ? "sees it" : "does not see it") : "by role"
+        );
+        return answer;
+    }
 
     /// <summary>Makes a person something else in a company, or takes them out of it.</summary>
     /// <exception cref="RefusedException">There is no such person, or no administrator would be left.</exception>

@@ -29,6 +29,9 @@ public enum SetUpStep
 
     /// <summary>Map what waits.</summary>
     Waiting,
+
+    /// <summary>Say where pay items go, where pay runs come.</summary>
+    Payroll,
 }
 
 /// <summary>The way of setting up, in order; it can be left and taken up again at any step.</summary>

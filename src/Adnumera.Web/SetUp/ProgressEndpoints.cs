@@ -2,12 +2,14 @@ using Adnumera.Core.Access;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Payroll;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Installation;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
+using Adnumera.Storage.Payroll;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -73,8 +75,30 @@ internal static class ProgressEndpoints
                         : "nothing waits for a mapping"
                     : $"{waiting} values wait for a mapping"
             ),
+            Payroll(company, settings),
         };
         return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Step, steps.Count(s => s.Done));
+    }
+
+    // Who has no payroll here has nothing to do for it.
+    private static StepAnswer Payroll(SqliteConnection company, CompositionSettings settings)
+    {
+        var (runs, mapping) = (new PayRunTable(company), new PayrollMapping(new PayrollMappingTable(company).All()));
+        var items = runs.AllItems();
+        var unmapped = items
+            .Where(i => Enum.GetValues<PayrollSide>().Any(s => Words<PayItemType>.Read(i.Type).Has(s) && !mapping.Knows(i.Item, s)))
+            .Select(i => i.Key)
+            .Distinct()
+            .Count();
+        var lacksProcessor = settings.Payroll is { Shape: PayrollShape.Short, ProcessorAccount: "" };
+        return new StepAnswer(
+            SetUpStep.Payroll,
+            unmapped == 0 && !lacksProcessor,
+            items.Count == 0 ? "no pay run has come"
+                : lacksProcessor ? "no account is chosen for what the processor is owed"
+                : unmapped == 0 ? $"{items.Select(i => i.Key).Distinct().Count()} pay items have their accounts"
+                : $"{unmapped} pay items need an account"
+        );
     }
 
     private static ProgressAnswer GetProgress(CompanyBooks books, CompanyFiles companies)

@@ -27,7 +27,7 @@ public static class Access
     internal static bool May(this HttpContext http, CompanyFiles companies, Right right) =>
         Sessions.Person(http.User) is { } person
         && http.Request.RouteValues["companyId"] is string company
-        && Rights.Allow(companies.Installation.RoleOf(person, company), right);
+        && companies.Installation.Allows(person, company, right);
 
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)

@@ -52,7 +52,11 @@ internal static class SessionEndpoints
                     person.SignIn,
                     person.IsAdministrator,
                     token,
-                    [.. new MembershipTable(c).Of(id).Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role)))],
+                    [
+                        .. new MembershipTable(c)
+                            .Of(id)
+                            .Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role, m.SeesPay))),
+                    ],
                     settings.Demo,
                     false,
                     today

@@ -31,6 +31,7 @@
   import Posting from './posting/Posting.svelte';
   import Notices from './notices/Notices.svelte';
   import DueFrom from './payroll/DueFrom.svelte';
+  import Hours from './payroll/Hours.svelte';
   import Owed from './payroll/Owed.svelte';
   import PayRun from './payroll/PayRun.svelte';
   import PayRuns from './payroll/PayRuns.svelte';
@@ -84,6 +85,7 @@
     '/:company/payroll/owed': Owed,
     '/:company/payroll/due-from': DueFrom,
     '/:company/payroll/mapping': PayrollMapping,
+    '/:company/payroll/hours': Hours,
     '/:company/payroll/choices': PayrollChoices,
     '/:company/set-up': SetUp,
     '/:company/set-up/ledger': Ledger,

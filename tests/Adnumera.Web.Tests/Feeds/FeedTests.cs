@@ -71,6 +71,65 @@ public sealed class FeedTests : FeedHouse
     }
 
     [Fact]
+    public async Task A_payroll_bureau_brings_runs_and_follows_what_is_corrected_and_voided_there()
+    {
+        BureauRun Run(string id, string status, string net = "80.00", string kind = "regular", string entity = "Bindery") =>
+            new(
+                id,
+                status,
+                entity,
+                kind,
+                "2026-11-13",
+                "2026-11-08",
+                "USD",
+                "102.50",
+                "2.50",
+                [
+                    new PaidEmployee(
+                        "Ines Calder",
+                        "Front",
+                        "",
+                        [
+                            new PayItem("Salary", "earning", "100.00"),
+                            new PayItem("Income tax", "employee_tax", "20.00", "Treasury"),
+                            new PayItem("Net pay", "net_pay", net),
+                        ]
+                    ),
+                ]
+            );
+        Desks.Put(
+            Run("P1", "approved"),
+            Run("P2", "draft"),
+            Run("P3", "approved", kind: "off_cycle"),
+            Run("P4", "approved", entity: "Other")
+        );
+        var feed = await Connect(Desk.Payroll, "whatever people say");
+        await Ours(feed, "Bindery");
+        await Ours(feed, "Other", false);
+        Assert.Equal("records 4, added 2, pending 1, others 1", Said(await Pull(feed)));
+        var runs = (await client.Get("payroll/runs")).GetProperty("rows").EnumerateArray().ToList();
+        Assert.Equal(["P3 102.50", "P1 102.50"], runs.Select(r => $"{r.GetProperty("run")} {r.GetProperty("total")}"));
+        var stated = (await client.Get("count")).GetProperty("sources").EnumerateArray().Single();
+        Assert.Equal("payroll", stated.GetProperty("source").GetString());
+
+        // Corrected there, it is the same run; voided, it stands no more; nothing comes of one that cannot be read.
+        Desks.Put(Run("P1", "approved", net: "81.00"), Run("P3", "voided"), Run("P2", "approved"));
+        Assert.Equal("records 3, added 1, updated 1, cancelled 1", Said(await Pull(feed)));
+        Assert.Equal("-1.00", (await client.Get("payroll/runs/1")).GetProperty("outBy").GetString());
+        Assert.Equal("set_aside", (await Documents())["P3"].State);
+        AssertSound(house);
+        Desks.Put(Run("P5", "approved"), Run("P6", "approved", net: "eighty"));
+        var before = await client.Get("payroll/runs");
+        await client.Refused(HttpMethod.Post, $"feeds/{feed}/pulls");
+        Assert.Equal(before.GetRawText(), (await client.Get("payroll/runs")).GetRawText());
+
+        // What it delivered says who is paid what.
+        using var reader = await Client.Of(house, "reader");
+        using var original = await reader.Send(HttpMethod.Get, Client.In("arrivals/1/original"));
+        Assert.Equal(HttpStatusCode.Forbidden, original.StatusCode);
+    }
+
+    [Fact]
     public async Task A_marketplace_brings_orders_with_shipping_fees_and_what_a_gift_balance_paid()
     {
         MarketplaceOrder Order(string id, string status, string paidBy, string gift, string total, string returnOf = "") =>

@@ -17,6 +17,10 @@ public sealed class OwedFlowTests() : ConnectedHouse("administrator")
 
         """;
 
+    private const string Statement =
+        "source,source_id,kind,document_date,due_date,supplier,reference,payment_account,currency,document_total,line,description,"
+        + "category,net\n";
+
     private async Task Posted()
     {
         await client.Put(
@@ -193,10 +197,7 @@ public sealed class OwedFlowTests() : ConnectedHouse("administrator")
     public async Task A_line_of_a_statement_that_pays_several_is_split_onto_their_accounts_and_comes_back_as_it_was()
     {
         await Posted();
-        await client.TakeIn(
-            "source,source_id,kind,document_date,due_date,supplier,reference,payment_account,currency,document_total,line,description,category,net\n"
-                + "Bank,B1,card_charge,2026-11-06,,PAYROLL BUREAU,,4417,,1950.00,1,Debit,,1950.00\n"
-        );
+        await client.TakeIn(Statement + "Bank,B1,card_charge,2026-11-06,,PAYROLL BUREAU,,4417,,1950.00,1,Debit,,1950.00\n");
         var owed = await client.Get("payroll/owed");
         var line = Assert.Single(owed.GetProperty("statements").EnumerateArray());
         var keys = Assert.Single(line.GetProperty("options").EnumerateArray()).EnumerateArray().Select(k => k.GetString()).ToList();
@@ -226,10 +227,7 @@ public sealed class OwedFlowTests() : ConnectedHouse("administrator")
     public async Task A_line_of_a_statement_that_is_taken_back_waits_again()
     {
         await Posted();
-        await client.TakeIn(
-            "source,source_id,kind,document_date,due_date,supplier,reference,payment_account,currency,document_total,line,description,category,net\n"
-                + "Bank,B1,card_charge,2026-11-06,,WAGES,,4417,,1650.00,1,Debit,,1650.00\n"
-        );
+        await client.TakeIn(Statement + "Bank,B1,card_charge,2026-11-06,,WAGES,,4417,,1650.00,1,Debit,,1650.00\n");
         var keys = Assert
             .Single((await client.Get("payroll/owed")).GetProperty("statements").EnumerateArray())
             .GetProperty("options")[0]

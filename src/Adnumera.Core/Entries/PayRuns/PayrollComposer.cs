@@ -20,20 +20,24 @@ public sealed class PayrollComposer(Chart chart, PayrollMapping mapping, Composi
     /// <exception cref="OverflowException">Its sums are beyond what can be held.</exception>
     public PayJournal Compose(PayRun run, DateOnly? chosen = null)
     {
-        var journal = new PayJournal { Run = run, Out = PayIdentity.Of(run) };
+        var isPay = run.Kind == PayRunKind.Pay;
+        var journal = new PayJournal { Run = run, Out = isPay ? PayIdentity.Of(run) : [] };
         if (settings.StartDate is { } start && run.PayDate < start)
             return journal with { EntryDate = payroll.DayOf(run), LeftOut = new SetAsideReason.BeforeStart(run.PayDate, start) };
         if (run.IsZero)
             return journal with { EntryDate = payroll.DayOf(run), LeftOut = new SetAsideReason.Zero() };
 
-        var (draft, reasons) = (new PayrollDraft(chart, mapping, payroll), new List<HoldReason>());
+        var (draft, reasons) = (new PayrollDraft(chart, mapping, payroll, run), new List<HoldReason>());
         foreach (var row in run.Rows)
             if (row.Amount != 0)
                 draft.Add(row);
         var lines = draft.Finish();
         reasons.AddRange(journal.Out.Select(o => new HoldReason.Identity(o.Employee, new Money(o.OutBy, run.Currency))));
         reasons.AddRange(draft.Reasons);
-        var date = chosen ?? (payroll.DayOf(run) is { } day ? settings.Opened(day) : null);
+        if (payroll.IsOfContractors(run) && run.Rows.FirstOrDefault(r => r.Type.IsOfEmployer() && r.Amount != 0) is { } employers)
+            reasons.Add(new HoldReason.EmployerItem(employers.Item));
+        var own = isPay ? payroll.DayOf(run) : run.PayDate;
+        var date = chosen ?? (own is { } day ? settings.Opened(day) : null);
         if (date is null)
             reasons.Add(new HoldReason.PeriodEndMissing());
         else if (settings.Locked is { } locked && date <= locked)

@@ -12,8 +12,8 @@ using Adnumera.Web.Requests;
 
 namespace Adnumera.Web.Payroll.Owed;
 
-/// <summary>Reads of the ledger what its entries make of the accounts in which pay runs owe something, of what employees owe, and what these
-/// accounts come to at the end of each month.</summary>
+/// <summary>Reads of the ledger what its entries make of the accounts in which pay runs owe something, of what employees owe, and what
+/// these accounts come to at the end of each month.</summary>
 internal static class OwedReading
 {
     // What is older was settled long ago; its balance is the opening.

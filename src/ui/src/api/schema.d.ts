@@ -782,7 +782,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -2948,7 +2948,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -3053,7 +3053,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -3914,7 +3914,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -4022,7 +4022,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -6389,7 +6389,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -6546,7 +6546,7 @@ export interface paths {
                     readBack?: boolean;
                     period?: string;
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
-                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+                    reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
                     keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
                     key?: string;
@@ -9370,6 +9370,7 @@ export interface paths {
             parameters: {
                 query?: {
                     after?: string;
+                    period?: string;
                 };
                 header?: never;
                 path: {
@@ -10144,6 +10145,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/files/payroll-mapping/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayrollMappingRead"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/payroll/choices/rehearsals": {
         parameters: {
             query?: never;
@@ -10280,19 +10351,17 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/companies/{companyId}/payroll/files/payroll-mapping/read": {
+    "/api/companies/{companyId}/payroll/hours": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
-        post: {
+        get: {
             parameters: {
-                query: {
-                    fileName: string;
+                query?: {
+                    period?: string;
                 };
                 header?: never;
                 path: {
@@ -10300,11 +10369,7 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody: {
-                content: {
-                    "text/csv": string;
-                };
-            };
+            requestBody?: never;
             responses: {
                 /** @description OK */
                 200: {
@@ -10312,7 +10377,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PayrollMappingRead"];
+                        "application/json": components["schemas"]["HoursAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -10344,6 +10409,183 @@ export interface paths {
                 };
             };
         };
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoursTaken"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query: {
+                    first: string;
+                    last: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoursTaken"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/payroll/hours/rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: {
+                    period?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RateText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoursAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -11316,6 +11558,75 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/people/{person}/sees-pay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    person: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SeesPayRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PeopleAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -12967,6 +13278,7 @@ export interface components {
             decimals: string[];
             group: string;
             isNegative: boolean;
+            values: string[];
         };
         CompanyAnswer: {
             id: string;
@@ -12996,6 +13308,11 @@ export interface components {
         ConsentAnswer: {
             url: string;
         };
+        /**
+         * @default journal
+         * @enum {unknown}
+         */
+        ContractorShape: "journal" | "bills";
         ConvertRequest: {
             total: null | string;
             rate: null | string;
@@ -13426,7 +13743,7 @@ export interface components {
         /** @enum {unknown} */
         FeedGapKind: "not_here" | "not_there" | "other_money" | "other_day";
         /** @enum {unknown} */
-        FeedKind: "card" | "claims" | "marketplace" | "purchasing" | "mailbox" | "folder";
+        FeedKind: "card" | "claims" | "marketplace" | "purchasing" | "payroll" | "mailbox" | "folder";
         FeedKindAnswer: {
             kind: components["schemas"]["FeedKind"];
             title: string;
@@ -13434,6 +13751,7 @@ export interface components {
             decides: string;
             needsConsent: boolean;
             takesNews: boolean;
+            ownSource: string;
         };
         FeedNeed: {
             /** Format: int64 */
@@ -13582,7 +13900,38 @@ export interface components {
             after: string;
         };
         /** @enum {unknown} */
-        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity";
+        HoldKind: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
+        HoursAnswer: {
+            period: string;
+            work: components["schemas"]["WorkAnswer"][];
+            employees: components["schemas"]["HoursOfAnswer"][];
+            total: string;
+            choices: components["schemas"]["PayrollChoices"];
+            currency: string;
+        };
+        HoursOfAnswer: {
+            employee: string;
+            hours: string;
+            rate: string;
+        };
+        /**
+         * @default none
+         * @enum {unknown}
+         */
+        HoursShape: "none" | "actual" | "at_rate";
+        HoursTaken: {
+            fileName: string;
+            /** Format: int32 */
+            rows: number;
+            hours: string;
+            first: string;
+            last: string;
+            /** Format: int32 */
+            recoded: number;
+            errors: components["schemas"]["Problem"][];
+            /** Format: int32 */
+            errorCount: number;
+        };
         /** @enum {unknown} */
         IdentityFault: "changed" | "missing" | "wrong_side" | "transposed" | "extra" | null;
         Impossible: {
@@ -13914,6 +14263,8 @@ export interface components {
             name: string;
             signIn: string;
             role: components["schemas"]["Role"];
+            seesPay: boolean;
+            maySeePay: boolean;
         };
         MemberRequest: {
             role: null | components["schemas"]["Role"];
@@ -14187,10 +14538,13 @@ export interface components {
             paidOut: string;
             employerAdds: string;
             outBy: string;
+            earnedBefore: null | string;
+            standsOut: boolean;
         };
         PayEmployeesAnswer: {
             rows: components["schemas"]["PayEmployeeAnswer"][];
             next: null | string;
+            gone: string[];
         };
         PayItemAnswer: {
             key: string;
@@ -14199,6 +14553,7 @@ export interface components {
             amount: string;
             before: null | string;
             moved: string;
+            standsOut: boolean;
         };
         PayItemCorrection: {
             employee: string;
@@ -14218,6 +14573,8 @@ export interface components {
             account: string;
             accountTitle: string;
             department: string;
+            project: string;
+            employee: string;
             debit: string;
             credit: string;
             memo: string;
@@ -14295,9 +14652,47 @@ export interface components {
             date: components["schemas"]["PayrollDate"];
             shape: components["schemas"]["PayrollShape"];
             processorAccount: string;
+            detail?: components["schemas"]["PayrollDetail"];
+            /** @default  */
+            processorName: string;
+            /** @default  */
+            contractorGroup: string;
+            contractors?: components["schemas"]["ContractorShape"];
+            /** @default  */
+            feeTaxCode: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            feeTaxPercent: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            periodDays: number;
+            /** @default  */
+            accrualAccount: string;
+            hours?: components["schemas"]["HoursShape"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            burdenPercent: number;
+            /** @default  */
+            hoursAccount: string;
+            /**
+             * Format: double
+             * @default 10
+             */
+            movedPercent: number;
         };
         /** @enum {unknown} */
         PayrollDate: "pay_date" | "period_end" | "first_of_month";
+        /**
+         * @default department
+         * @enum {unknown}
+         */
+        PayrollDetail: "department" | "account" | "employee";
         PayrollMappingAnswer: {
             items: components["schemas"]["MappedItemAnswer"][];
             departments: string[];
@@ -14364,6 +14759,8 @@ export interface components {
             /** Format: int64 */
             reasons: number;
             ledgerEntry: string;
+            holds: string;
+            kind: components["schemas"]["PayRunKind"];
         };
         PayRunDetail: {
             run: components["schemas"]["PayRunAnswer"];
@@ -14378,6 +14775,8 @@ export interface components {
             seesPay: boolean;
             currency: string;
         };
+        /** @enum {unknown} */
+        PayRunKind: "pay" | "accrual" | "reversal";
         PayRunsAnswer: {
             rows: components["schemas"]["PayRunAnswer"][];
             next: null | string;
@@ -14539,6 +14938,10 @@ export interface components {
         };
         /** @enum {unknown} */
         PullEvery: "by_hand" | "quarter_hour" | "hour" | "day";
+        RateText: {
+            employee: string;
+            rate: string;
+        };
         ReasonAnswer: {
             reason: components["schemas"]["HoldKind"];
             value: string;
@@ -14754,6 +15157,9 @@ export interface components {
         SecretRequest: {
             secret: null | string;
         };
+        SeesPayRequest: {
+            sees: null | boolean;
+        };
         SessionAnswer: {
             name: string;
             signIn: string;
@@ -14780,7 +15186,7 @@ export interface components {
             next: null | number;
         };
         /** @enum {unknown} */
-        SetUpStep: "connect" | "required" | "choices" | "payment_accounts" | "book" | "arrivals" | "waiting";
+        SetUpStep: "connect" | "required" | "choices" | "payment_accounts" | "book" | "arrivals" | "waiting" | "payroll";
         ShareAnswer: {
             employee: string;
             of: components["schemas"]["SocialInsurance"];
@@ -15063,6 +15469,8 @@ export interface components {
             rows: string[][];
             datePatterns: string[];
             fields: string[];
+            registerFields: string[];
+            ofEachRun: string[];
         };
         TakeInAnswer: {
             fileName: string;
@@ -15265,6 +15673,13 @@ export interface components {
         };
         /** @enum {unknown} */
         WhenNothingMaps: "hold" | "suspense" | null;
+        WorkAnswer: {
+            project: string;
+            costCode: string;
+            hours: string;
+            /** Format: int32 */
+            employees: number;
+        };
         WritingAnswer: {
             what: string;
             /** Format: int32 */

@@ -46,7 +46,7 @@
   {:else if look?.form === 'picture'}
     <PictureCard {arriving} gone={leave} />
   {:else if look}
-    {#if look.needsSource}
+    {#if arriving.needsSource}
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <label class="text-soft"
           >Whose file is it?

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { words } from '../amounts/format';
   import { kindsWithLines } from '../frame/vocabulary';
-  import { isAmount, type LayoutDraft } from './layout.svelte';
+  import type { LayoutDraft } from './layout.svelte';
+  import RegisterEditor from './RegisterEditor.svelte';
+  import type { Shape } from './register.svelte';
 
   /** What the columns of a table mean: each is pointed at, above its first rows. */
   let {
@@ -23,12 +25,30 @@
     '\u2019': 'a curved apostrophe',
   };
   const encodings = ['utf-8', 'windows-1252', 'utf-16', 'iso-8859-15'];
+  const shapes: [Shape | '', string][] = [
+    ['', 'documents'],
+    ['long', 'a pay register, a row for each pay item'],
+    ['wide', 'a pay register, a row for each employee'],
+  ];
   const documents = [
     ['', 'each row is a document'],
     ['reference', 'rows of one reference are a document'],
   ];
 </script>
 
+<label class="text-soft mt-4 block"
+  >The table is
+  <select
+    class="field mt-1 block"
+    value={layout.shape}
+    onchange={(e) => {
+      layout.become(e.currentTarget.value as Shape | '');
+      changed();
+    }}
+  >
+    {#each shapes as [value, title] (value)}<option {value}>{title}</option>{/each}
+  </select></label
+>
 <div class="mt-4 overflow-x-auto">
   <table class="ledger w-auto!" aria-label="The table">
     <thead>
@@ -38,7 +58,7 @@
             <span class="text-ink block max-w-48 truncate font-semibold">{column.name}</span>
             <select class="field mt-1" aria-label="What {column.name} is" bind:value={layout.fields[i]} onchange={changed}>
               <option value="">is not taken</option>
-              {#each table.fields as field (field)}<option value={field}>{words(field)}</option>{/each}
+              {#each layout.offered as field (field)}<option value={field}>{words(field)}</option>{/each}
             </select>
           </th>
         {/each}
@@ -48,7 +68,8 @@
       {#each table.rows.slice(0, 5) as row, r (r)}
         <tr>
           {#each row as cell, i (i)}<td
-              class={['max-w-56 truncate', layout.fields[i] ? '' : 'text-soft', isAmount(layout.fields[i]) && 'n']}>{cell}</td
+              class={['max-w-56 truncate', layout.fields[i] ? '' : 'text-soft', layout.isAmount(layout.fields[i]) && 'n']}
+              >{cell}</td
             >{/each}
         </tr>
       {/each}
@@ -56,6 +77,7 @@
   </table>
 </div>
 
+{#if layout.register}<RegisterEditor register={layout.register} fields={layout.fields} {table} {changed} />{/if}
 <div class="mt-3 flex max-w-5xl flex-wrap items-end gap-x-4 gap-y-2">
   <label class="text-soft"
     >Dates are written
@@ -83,14 +105,14 @@
       {#each Object.entries(groups) as [sign, name] (sign)}<option value={sign}>{name}</option>{/each}
     </select></label
   >
-  <label class="text-soft"
-    >Amounts
-    <select class="field mt-1 block" bind:value={layout.amounts} onchange={changed}>
-      <option value="as_is">as they stand</option>
-      <option value="charges_negative">charges are negative, refunds positive</option>
-    </select></label
-  >
-  {#if layout.amounts === 'as_is'}
+  {#if !layout.register}<label class="text-soft"
+      >Amounts
+      <select class="field mt-1 block" bind:value={layout.amounts} onchange={changed}>
+        <option value="as_is">as they stand</option>
+        <option value="charges_negative">charges are negative, refunds positive</option>
+      </select></label
+    >
+  {/if}{#if !layout.register && layout.amounts === 'as_is'}
     <label class="text-soft"
       >Its rows are
       <select class="field mt-1 block" bind:value={layout.kind} onchange={changed}>

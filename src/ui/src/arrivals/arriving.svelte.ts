@@ -29,8 +29,13 @@ export class Arriving {
   /** What is to be said before it can be shown; blank for nothing. */
   get asks(): string {
     if (!this.look || this.look.problem || !this.look.form) return '';
-    if (this.look.needsSource && !this.source.trim()) return 'Say whose file it is.';
+    if (this.needsSource && !this.source.trim()) return 'Say whose file it is.';
     return this.layout && !this.shown ? this.layout.lacks : '';
+  }
+
+  /** Whether somebody must say whose it is; a pay register is its own source. */
+  get needsSource(): boolean {
+    return (this.look?.needsSource ?? false) && !this.layout?.register;
   }
 
   /** Looks at it for the first time, or as a person says that it is written. */
@@ -79,7 +84,7 @@ export class Arriving {
 
   private get choices() {
     return {
-      source: this.source.trim(),
+      source: this.layout?.register ? '' : this.source.trim(),
       paymentAccount: this.look?.account ? this.paymentAccount.trim() : '',
       layout: this.layout?.json,
     };

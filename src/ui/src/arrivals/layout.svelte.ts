@@ -1,4 +1,6 @@
 import type { Schemas } from '../api/client';
+import { types as payTypes } from '../payroll/items';
+import { payItem, RegisterDraft, registerShape, type RegisterJson, type Shape } from './register.svelte';
 
 type Table = Schemas['TableAnswer'];
 
@@ -15,6 +17,7 @@ interface Layout {
   header_row?: number;
   amounts?: string;
   document?: string[];
+  register?: RegisterJson;
 }
 
 /** What columns are usually called, for a first proposal that a person sees and may change. */
@@ -35,9 +38,6 @@ const called: [RegExp, string][] = [
 
 const amounts = ['net', 'tax', 'document_total', 'unit_price'];
 
-/** Whether a field of ours is an amount. */
-export const isAmount = (field = ''): boolean => amounts.includes(field);
-
 /** What the columns of a table mean, while a person says it. */
 export class LayoutDraft {
   /** For each column of the table, what it is for us; blank for nothing. */
@@ -53,6 +53,8 @@ export class LayoutDraft {
   amounts = $state('as_is');
   kind = $state('');
   document = $state('');
+  /** How it is a pay register; null for a table of documents. */
+  register = $state<RegisterDraft | null>(null);
   /** Constants that a remembered layout has beside the kind. */
   private constants: Record<string, string> = {};
 
@@ -62,23 +64,60 @@ export class LayoutDraft {
 
   /** What is missing before it can be read; blank for nothing. */
   get lacks(): string {
+    if (this.register) return this.register.lacks(this.fields) || this.lacksSigns;
     const has = (field: string) => this.fields.includes(field) || field in this.constants;
     if (!has('document_date')) return 'Point at the column that is the date.';
     if (!has('net')) return 'Point at the column that is the amount.';
     if (!has('kind') && this.amounts === 'as_is' && !this.kind) return 'Say what its rows are: the kind of document.';
-    if (!this.date && this.dates.length !== 1) return 'Say how its dates are written.';
+    return this.lacksSigns;
+  }
+
+  private get lacksSigns(): string {
+    const hasDates = !this.register || this.fields.some((f) => this.dateFields.includes(f));
+    if (hasDates && !this.date && this.dates.length !== 1) return 'Say how its dates are written.';
     if (!this.decimal && this.decimals.length !== 1) return 'Say which sign separates the decimals.';
     return '';
   }
 
+  /** What its rows are. */
+  get shape(): Shape | '' {
+    return this.register?.shape ?? '';
+  }
+
+  /** Says what its rows are, with a proposal of what the columns mean then. */
+  become(shape: Shape | ''): void {
+    if (shape === '') {
+      this.register = null;
+      this.proposeDocuments();
+      return;
+    }
+    this.register ??= this.blank();
+    this.register.shape = shape;
+    this.fields = this.register.propose();
+  }
+
+  /** What a column may be. */
+  get offered(): string[] {
+    return this.register?.fields ?? this.table.fields;
+  }
+
+  private blank = () => new RegisterDraft(this.table, Object.keys(payTypes) as Schemas['PayItemType'][]);
+
+  private get dateFields() {
+    return this.register ? ['pay_date', 'period_end'] : ['document_date', 'due_date'];
+  }
+
+  /** Whether a field is an amount. */
+  isAmount = (field = ''): boolean => (this.register ? this.register.isAmount(field) : amounts.includes(field));
+
   /** The patterns that fit the columns that are dates. */
   get dates(): string[] {
-    return this.common((c) => c.dates, ['document_date', 'due_date']);
+    return this.common((c) => c.dates, this.dateFields);
   }
 
   /** The signs that fit the columns that are amounts. */
   get decimals(): string[] {
-    return this.common((c) => c.decimals, amounts);
+    return this.common((c) => c.decimals, this.register ? ['amount', payItem] : amounts);
   }
 
   /** The decimal sign that is chosen, or beyond doubt. */
@@ -88,7 +127,7 @@ export class LayoutDraft {
 
   /** The sign that stands between groups of three digits, as it seems: a space, an apostrophe, or the other one of point and comma. */
   get groupSeen(): string {
-    const signs = this.table.columns.filter((c, at) => c.group && isAmount(this.fields[at])).map((c) => c.group);
+    const signs = this.table.columns.filter((c, at) => c.group && this.isAmount(this.fields[at])).map((c) => c.group);
     return signs[0] ?? (this.decimalSign === ',' ? '.' : ',');
   }
 
@@ -101,22 +140,36 @@ export class LayoutDraft {
   get json(): string {
     const columns: Record<string, string | string[]> = {};
     this.fields.forEach((field, at) => {
-      if (!field) return;
+      if (!field || field === payItem) return;
       const name = this.table.columns[at]!.name;
       const before = columns[field];
       columns[field] = before === undefined ? name : [...(Array.isArray(before) ? before : [before]), name];
     });
     const constants = { ...this.constants, ...(this.kind && this.amounts === 'as_is' ? { kind: this.kind } : {}) };
+    if (this.register)
+      return JSON.stringify({
+        columns,
+        constants: this.register.constants(this.fields),
+        ...this.signs,
+        ...this.writing,
+        register: this.register.json(this.fields),
+      });
     return JSON.stringify({
       columns,
       ...(Object.keys(constants).length ? { constants } : {}),
-      date: this.date || this.dates[0] || 'yyyy-MM-dd',
-      decimal: this.decimalSign,
-      group: this.group ?? this.groupSeen,
+      ...this.signs,
       ...this.writing,
       amounts: this.amounts,
       ...(this.document && this.amounts === 'as_is' ? { document: [this.document] } : {}),
     });
+  }
+
+  private get signs() {
+    return {
+      date: this.date || this.dates[0] || 'yyyy-MM-dd',
+      decimal: this.decimalSign,
+      group: this.group ?? this.groupSeen,
+    };
   }
 
   private get writing() {
@@ -134,7 +187,8 @@ export class LayoutDraft {
     const theirs = Object.entries(layout.columns ?? {}).flatMap(([ours, names]) =>
       (Array.isArray(names) ? names : [names]).map((name) => [name.toLowerCase(), ours] as const),
     );
-    const of = new Map(theirs);
+    if (layout.register) this.register = this.blank();
+    const of = new Map([...theirs, ...Object.entries(this.register?.remember(layout.register!) ?? {})]);
     this.fields = this.table.columns.map((c) => of.get(c.name.toLowerCase()) ?? '');
     [this.date, this.decimal, this.group] = [layout.date ?? 'yyyy-MM-dd', layout.decimal ?? '.', layout.group ?? ''];
     const { kind = '', ...rest } = layout.constants ?? {};
@@ -144,6 +198,12 @@ export class LayoutDraft {
 
   /** Proposes what columns mean by what they are called and what stands in them; each field once. */
   propose(): void {
+    const shape = registerShape(this.table.columns.map((c) => c.name));
+    if (shape) this.become(shape);
+    else this.proposeDocuments();
+  }
+
+  private proposeDocuments(): void {
     const known = new Set(this.table.fields);
     const used = new Set<string>();
     this.fields = this.table.columns.map((c) => {
@@ -163,6 +223,8 @@ export class LayoutDraft {
     this.sheet = before.sheet;
     const names = (of: LayoutDraft) => of.table.columns.map((c) => c.name).join('\n');
     if (names(this) !== names(before)) return;
+    if (before.register) (this.register = this.blank()).goOn(before.register);
+    else this.register = null;
     this.fields = [...before.fields];
     [this.date, this.decimal, this.group] = [before.date, before.decimal, before.group];
     [this.amounts, this.kind, this.document, this.constants] = [before.amounts, before.kind, before.document, before.constants];

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { LayoutDraft } from './layout.svelte';
 
-const column = (name: string, more: object) => ({ name, dates: [], decimals: [], group: '', isNegative: false, ...more });
+const column = (name: string, more: object) => ({
+  name,
+  dates: [],
+  decimals: [],
+  group: '',
+  isNegative: false,
+  values: [],
+  ...more,
+});
 
 const draft = (amount: object) => {
   const table = {
@@ -18,6 +26,8 @@ const draft = (amount: object) => {
     rows: [],
     datePatterns: [],
     fields: ['net'],
+    registerFields: [],
+    ofEachRun: [],
   };
   const made = new LayoutDraft(table);
   made.propose();

@@ -60,6 +60,7 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   currency: 'say the amount',
   period_end_missing: 'say when it ended',
   identity: 'see what is out',
+  employer_item: 'correct the register',
   arithmetic: 'balance it',
   text_too_long: 'shorten it',
   dimension_missing: 'fill it in',

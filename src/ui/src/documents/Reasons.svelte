@@ -32,6 +32,7 @@
     mapping_broken: ['See the pay items', 'payroll/mapping'],
     role_missing: ['Choose the account', 'payroll/choices'],
     identity: ['See what is out', `payroll/runs/${d.id}`],
+    employer_item: ['See the run', `payroll/runs/${d.id}`],
     period_end_missing: ['Say the day', `payroll/runs/${d.id}`],
   });
 </script>

@@ -56,6 +56,7 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   unmapped: { by: 'account' },
   tax_code_unmapped: null,
   period_end_missing: { by: 'open_day' },
+  employer_item: { by: 'room', title: 'See the choices', view: 'payroll/choices' },
   identity: { by: 'room', title: 'See what is out', view: 'payroll' },
 };
 

@@ -15,7 +15,12 @@
 
   function choose(kind: Schemas['FeedKindAnswer']) {
     chosen = kind;
-    draft = { source: kind.title, fromDay: place.period ? `${place.period}-01` : '', every: 'hour', folder: '' };
+    draft = {
+      source: kind.ownSource || kind.title,
+      fromDay: place.period ? `${place.period}-01` : '',
+      every: 'hour',
+      folder: '',
+    };
   }
 
   function connect(event: SubmitEvent) {
@@ -59,10 +64,10 @@
   {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
   {#if chosen}
     <form class="bg-raised border-rule mt-3 flex flex-wrap items-end gap-4 border p-4" onsubmit={connect}>
-      <label class="text-soft"
-        >Its documents’ source is called
-        <input class="field mt-1 block w-56" required maxlength="60" bind:value={draft.source} /></label
-      >
+      {#if !chosen.ownSource}<label class="text-soft"
+          >Its documents’ source is called
+          <input class="field mt-1 block w-56" required maxlength="60" bind:value={draft.source} /></label
+        >{/if}
       {#if chosen.needsConsent}
         <label class="text-soft"
           >From which day on <input

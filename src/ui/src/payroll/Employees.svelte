@@ -19,6 +19,7 @@
     getNextPageParam: (page) => page.next ?? undefined,
   }));
   const all = $derived(people.data?.pages.flatMap((p) => p.rows) ?? []);
+  const gone = $derived(people.data?.pages.at(-1)?.gone ?? []);
   const key = $derived(item?.key ?? '');
   const shown = $derived(item ? all.filter((p) => key in p.cells) : all);
 </script>
@@ -38,14 +39,21 @@
           <td class="whitespace-nowrap">{p.employee}</td><td class="text-soft max-w-20 truncate" title={p.group}
             >{p.department}</td
           >
-          {#if item}<td class="n">{money(p.cells[key]!)}</td>{:else}<td class="n">{money(p.earned)}</td><td class="n"
-              >{money(p.takenOff)}</td
-            ><td class="n">{money(p.paidOut)}</td><td class="n">{money(p.employerAdds)}</td>{/if}
+          {#if item}<td class="n">{money(p.cells[key]!)}</td>{:else}<td
+              class={['n', p.standsOut && 'text-ochre font-semibold']}
+              title={p.standsOut
+                ? p.earnedBefore === null
+                  ? 'not in the run before'
+                  : `before: ${money(p.earnedBefore)}`
+                : undefined}>{money(p.earned)}</td
+            ><td class="n">{money(p.takenOff)}</td><td class="n">{money(p.paidOut)}</td><td class="n">{money(p.employerAdds)}</td
+            >{/if}
           <td class="n">{isZero(p.outBy) ? '' : money(p.outBy)}</td>
         </tr>
       {/each}
     </tbody>
   </table>
+  {#if gone.length > 0}<p class="text-ochre mt-2">Not in this run, and in the one before: {gone.join(', ')}.</p>{/if}
   {#if people.hasNextPage}
     <button class="btn plain mt-2" disabled={people.isFetchingNextPage} onclick={() => people.fetchNextPage()}
       >{people.isFetchingNextPage ? 'Reading …' : 'Show more'}</button

@@ -11,7 +11,7 @@
   import EntryLink from '../ledger/EntryLink.svelte';
   import Beam from './Beam.svelte';
   import Employees from './Employees.svelte';
-  import { faults, types } from './items';
+  import { faults, kinds, types } from './items';
   import { payee } from './owed';
   import Mend from './Mend.svelte';
   import Shares from './Shares.svelte';
@@ -63,7 +63,7 @@
     </div>
     <p class="text-soft mt-1">
       Paid on {day(r.run.payDate)}{r.run.periodEnd ? `, for the period to ${day(r.run.periodEnd)}` : ''} ·
-      {many(r.run.employees, 'employee')} · costs {money(r.run.total)}
+      {kinds[r.run.kind] ? `what is ${kinds[r.run.kind]} of it` : many(r.run.employees, 'employee')} · costs {money(r.run.total)}
       {r.currency}{#if r.run.ledgerEntry}&nbsp;· in the ledger as <EntryLink entry={r.run.ledgerEntry} />{/if}
     </p>
     <p class="mt-2 flex items-center gap-2">
@@ -123,7 +123,8 @@
                 >
                 <td class="text-soft">{types[i.type]}</td>
                 <td class="n">{money(i.amount)}</td>
-                {#if r.before}<td class="n text-soft">{i.before === null ? 'new' : money(i.before)}</td><td class="n text-soft"
+                {#if r.before}<td class="n text-soft">{i.before === null ? 'new' : money(i.before)}</td><td
+                    class={['n', i.standsOut ? 'text-ochre font-semibold' : 'text-soft']}
                     >{i.moved && i.moved !== '0.0' ? `${i.moved} %` : ''}</td
                   >{/if}
               </tr>
@@ -145,8 +146,9 @@
             {#each r.lines as l, i (i)}
               <tr>
                 <td class={isZero(l.debit) ? 'pl-6!' : ''}
-                  ><AccountLink account={l.account}>{l.accountTitle}</AccountLink>{#if l.department}&nbsp;<span class="text-soft"
-                      >· {l.department}</span
+                  ><AccountLink account={l.account}>{l.accountTitle}</AccountLink
+                  >{#if l.department || l.project || l.employee}&nbsp;<span class="text-soft"
+                      >· {[l.department, l.project, l.employee].filter(Boolean).join(' · ')}</span
                     >{/if}
                   <div class="text-soft text-xs">{l.because}</div></td
                 >

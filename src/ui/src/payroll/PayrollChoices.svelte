@@ -5,8 +5,8 @@
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
-  import AccountPicker from '../ledger/AccountPicker.svelte';
   import Outcome from '../mapping/Outcome.svelte';
+  import ChoiceFields from './ChoiceFields.svelte';
   import Rooms from './Rooms.svelte';
 
   /** How the company wants its pay runs: by which day, how much the journal says, and who the processor is. */
@@ -29,16 +29,6 @@
     retry: false,
   }));
   const change = (more: Partial<Choices>) => (edited = { ...(shown as Choices), ...more });
-  const dates: Record<Choices['date'], string> = {
-    pay_date: 'the day on which it is paid',
-    period_end: 'the end of the pay period',
-    first_of_month: 'the first of the month in which it is paid',
-  };
-  const shapes: Record<Choices['shape'], string> = {
-    detailed: 'what is owed, by account',
-    short: 'net pay, taxes and remittances, and the fee, owed to the processor',
-  };
-
   const put = (choices: Choices, done: string): Promise<boolean> => {
     const before = { ...(now as Choices) };
     return act
@@ -65,39 +55,9 @@
       >
         <fieldset
           disabled={!place.administers || act.busy}
-          class={['flex max-w-2xl flex-col gap-3', !place.administers && 'only-said']}
+          class={['flex max-w-2xl flex-col gap-2.5', !place.administers && 'only-said']}
         >
-          <label class="flex items-center justify-between gap-4"
-            >A run is entered on
-            <select
-              class="field w-96"
-              value={shown.date}
-              onchange={(e) => change({ date: e.currentTarget.value as Choices['date'] })}
-            >
-              {#each Object.entries(dates) as [value, title] (value)}<option {value}>{title}</option>{/each}
-            </select></label
-          >
-          <label class="flex items-center justify-between gap-4"
-            >On the right stands
-            <select
-              class="field w-96"
-              value={shown.shape}
-              onchange={(e) => change({ shape: e.currentTarget.value as Choices['shape'] })}
-            >
-              {#each Object.entries(shapes) as [value, title] (value)}<option {value}>{title}</option>{/each}
-            </select></label
-          >
-          <div class="flex items-center justify-between gap-4">
-            <span>What the processor is owed stands in</span>
-            <span class="w-96"
-              >{#if place.administers}<AccountPicker
-                  value={shown.processorAccount}
-                  label="Account of what the processor is owed"
-                  kinds={['asset', 'liability']}
-                  chosen={(processorAccount) => change({ processorAccount })}
-                />{:else}{shown.processorAccount || 'no account'}{/if}</span
-            >
-          </div>
+          <ChoiceFields {shown} {change} />
         </fieldset>
         {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
         {#if place.administers}

@@ -13,6 +13,7 @@
     ['payroll/owed', 'What is owed'],
     ['payroll/due-from', 'Due from employees'],
     ['payroll/mapping', 'Pay items'],
+    ['payroll/hours', 'Hours'],
     ['payroll/choices', 'Choices'],
   ]}
 />

@@ -2,6 +2,9 @@ import type { Schemas } from '../api/client';
 
 type Type = Schemas['PayItemType'];
 
+/** What runs are called that are no pay. */
+export const kinds: Record<Schemas['PayRunKind'], string> = { pay: '', accrual: 'accrued', reversal: 'taken back' };
+
 /** What the types of pay items are called. */
 export const types: Record<Type, string> = {
   earning: 'earned',

@@ -34,6 +34,18 @@
       `${member.name} is ${role} now.`,
       { again, undo: () => void become({ ...member, role }, member.role) },
     );
+  const seesPay = (member: Member, sees: boolean): Promise<boolean> =>
+    acting.run(
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/people/{person}/sees-pay', {
+            params: { path: { ...path, person: member.id } },
+            body: { sees },
+          }),
+        ),
+      `${member.name} ${sees ? 'sees' : 'does not see'} who is paid what.`,
+      { undo: () => void seesPay(member, !sees) },
+    );
   const leave = (member: Member) =>
     acting.run(
       () =>
@@ -77,7 +89,7 @@
         {#if people.data}
           <h1>{many(people.data.members.length, 'person works', 'people work')} in this company</h1>
           <table class="ledger mt-3">
-            <thead><tr><th>Person</th><th>Signs in with</th><th>Is</th><th></th></tr></thead>
+            <thead><tr><th>Person</th><th>Signs in with</th><th>Is</th><th>Sees pay</th><th></th></tr></thead>
             <tbody>
               {#each people.data.members as member (member.id)}
                 <tr>
@@ -96,6 +108,19 @@
                     >
                       {#each vocabulary().roles as r (r.role)}<option value={r.role}>{r.title}</option>{/each}
                     </select>
+                  </td>
+                  <td>
+                    {#if member.maySeePay}<input
+                        type="checkbox"
+                        class="block size-4"
+                        aria-label={`${member.name} sees who is paid what, by name`}
+                        checked={member.seesPay}
+                        disabled={acting.busy}
+                        onchange={async (e) => {
+                          const box = e.currentTarget;
+                          if (!(await seesPay(member, box.checked))) box.checked = member.seesPay;
+                        }}
+                      />{/if}
                   </td>
                   <td class="n">
                     <button class="quiet" disabled={acting.busy} onclick={() => end(member)}

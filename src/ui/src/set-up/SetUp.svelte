@@ -42,6 +42,11 @@
       view: 'arrivals/new',
     },
     waiting: { title: 'Map what waits', why: 'Most money first, each with a rehearsal of what it would do.', view: 'mapping' },
+    payroll: {
+      title: 'Say where pay items go',
+      why: 'What a pay run costs, and in which accounts it is owed: each pay item once, before or after the first run comes.',
+      view: 'payroll/mapping',
+    },
   };
 </script>
 
