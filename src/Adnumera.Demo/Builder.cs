@@ -187,6 +187,7 @@ public static class Builder
             Write(name, content);
         foreach (var (name, content) in FormSamples.All)
             Write(name, content);
+        Write(PayRegisters.Wide.Name, PayRegisters.Wide.Content);
         foreach (var (name, content) in PaperSamples.All)
             File.WriteAllBytes(Path.Combine(folder, name), content);
         File.WriteAllBytes(Path.Combine(folder, "card-charges.xlsx"), SheetSample.Content);

@@ -87,6 +87,29 @@ internal static class PayRegisters
                 )
         );
 
+    /// <summary>A register as a bureau's own program lists it: a row an employee, a column a pay item, and a row that adds them up.</summary>
+    public static (string Name, string Content) Wide
+    {
+        get
+        {
+            var csv = new StringBuilder("Employee;Dept;Gross;Federal withheld;Social security;Medicare;Retirement;Net\r\n");
+            var totals = new decimal[6];
+            foreach (var (name, department, _, salary) in People)
+            {
+                var taken = ((decimal[])[0.1145m, 0.062m, 0.0145m, 0.03m]).Select(r => Of(salary, r)).ToArray();
+                decimal[] cells = [salary, .. taken, salary - taken.Sum()];
+                for (var i = 0; i < cells.Length; i++)
+                    totals[i] += cells[i];
+                csv.Append(CultureInfo.InvariantCulture, $"{name};{department};{Cells(cells)}\r\n");
+            }
+
+            return ("payroll-november.csv", csv.Append(CultureInfo.InvariantCulture, $"Totals;;{Cells(totals)}\r\n").ToString());
+        }
+    }
+
+    private static string Cells(decimal[] amounts) =>
+        string.Join(';', amounts.Select(a => a.ToString("#,##0.00", CultureInfo.InvariantCulture)));
+
     /// <summary>The register of the runs that are paid on these days.</summary>
     public static (string Name, string Content) File(DateOnly first, DateOnly last)
     {

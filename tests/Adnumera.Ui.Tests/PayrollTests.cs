@@ -58,6 +58,30 @@ public sealed class PayrollTests
         browser.Text("“Salary” is changed");
         browser.AssertAccessible("pay items");
 
+        // All of them in a grid: changed together, rehearsed, saved, and taken back.
+        browser.Link("all of them in a grid").Click();
+        browser.Heading("Pay items in a grid");
+        browser.Field("Expense account of Bonus, for all").Click();
+        browser.Press("6040");
+        browser.Find("//*[@role='option'][contains(., '6040')]");
+        browser.Press(Keys.ArrowDown);
+        browser.Press(Keys.Enter);
+        browser.Text("No open pay run changes");
+        browser.AssertFits();
+        browser.AssertAccessible("pay items in a grid");
+        browser.Press(Keys.Control, Keys.Enter);
+        browser.Text("1 row saved.");
+        browser.Find("//*[@data-sonner-toast and contains(., '1 row saved')]//button[contains(., 'Undo')]").Click();
+        browser.Text("Taken back.");
+        foreach (var (room, heading) in ((string, string)[])[("hours", "Hours"), ("choices", "What becomes of pay runs")])
+        {
+            browser.Go($"bindery/payroll/{room}");
+            browser.Heading(heading);
+            browser.Settled();
+            browser.AssertFits();
+            browser.AssertAccessible(room);
+        }
+
         // The run that does not balance says which item it is, and it is mended there.
         browser.Go("bindery/payroll");
         browser.Row("2026-23").Click();

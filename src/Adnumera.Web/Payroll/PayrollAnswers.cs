@@ -131,6 +131,7 @@ public sealed record TypedPreview(
 /// <summary>Where pay items go.</summary>
 /// <param name="Items">Every pay item that came or is mapped, those that need an account first, then by money.</param>
 /// <param name="Changes">What was changed, the latest first.</param>
+/// <param name="Covered">How much of the money of all runs has its accounts, in per cent; blank where none came.</param>
 public sealed record PayrollMappingAnswer(
     IReadOnlyList<MappedItemAnswer> Items,
     IReadOnlyList<string> Departments,
@@ -138,6 +139,7 @@ public sealed record PayrollMappingAnswer(
     IReadOnlyList<string> Agencies,
     IReadOnlyList<PayrollChangeAnswer> Changes,
     PayrollChoices Choices,
+    string Covered,
     string Currency
 );
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Entries;
@@ -59,6 +60,7 @@ internal static class PayrollMappingEndpoints
                 agencies,
                 [.. new PayrollMappingTable(c).Changes(MostChanges).Select(ch => Change(ch, basis.Chart))],
                 PayrollChoiceEndpoints.Text(basis.Settings.Payroll),
+                Covered(table.AllItems(), new PayrollMapping(basis.Payroll)),
                 currency.Code
             );
 
@@ -91,6 +93,16 @@ internal static class PayrollMappingEndpoints
                 bool Needs(PayrollSide side) => types.Any(t => t.Has(side)) && mapped.TrueForAll(r => r.On(side).Length == 0);
             }
         });
+
+    private static string Covered(IReadOnlyList<PayItemRow> items, PayrollMapping mapping)
+    {
+        bool IsMapped(PayItemRow i) =>
+            Enum.GetValues<PayrollSide>().All(s => !Words<PayItemType>.Read(i.Type).Has(s) || mapping.Knows(i.Item, s));
+        var all = items.Sum(i => Math.Abs((decimal)i.Amount));
+        return all == 0
+            ? ""
+            : (100 * items.Where(IsMapped).Sum(i => Math.Abs((decimal)i.Amount)) / all).ToString("0.#", CultureInfo.InvariantCulture);
+    }
 
     private static PayItemFlagsRequest Flag(PayItemFlagsRequest request, CompanyBooks books) =>
         books.File.InTransaction(c =>

@@ -36,6 +36,7 @@
   import PayRun from './payroll/PayRun.svelte';
   import PayRuns from './payroll/PayRuns.svelte';
   import PayrollChoices from './payroll/PayrollChoices.svelte';
+  import PayrollGrid from './payroll/PayrollGrid.svelte';
   import PayrollMapping from './payroll/PayrollMapping.svelte';
   import TypedRun from './payroll/TypedRun.svelte';
   import Prices from './prices/Prices.svelte';
@@ -85,6 +86,7 @@
     '/:company/payroll/owed': Owed,
     '/:company/payroll/due-from': DueFrom,
     '/:company/payroll/mapping': PayrollMapping,
+    '/:company/payroll/mapping/grid': PayrollGrid,
     '/:company/payroll/hours': Hours,
     '/:company/payroll/choices': PayrollChoices,
     '/:company/set-up': SetUp,

@@ -14700,6 +14700,7 @@ export interface components {
             agencies: string[];
             changes: components["schemas"]["PayrollChangeAnswer"][];
             choices: components["schemas"]["PayrollChoices"];
+            covered: string;
             currency: string;
         };
         PayrollMappingRead: {

@@ -79,13 +79,13 @@
 
 {#if layout.register}<RegisterEditor register={layout.register} fields={layout.fields} {table} {changed} />{/if}
 <div class="mt-3 flex max-w-5xl flex-wrap items-end gap-x-4 gap-y-2">
-  <label class="text-soft"
-    >Dates are written
-    <select class="field mt-1 block" bind:value={layout.date} onchange={changed}>
-      <option value="">{layout.dates.length === 1 ? `${layout.dates[0]} (as it seems)` : 'say how'}</option>
-      {#each layout.dates.length > 1 ? layout.dates : table.datePatterns as p (p)}<option value={p}>{p}</option>{/each}
-    </select></label
-  >
+  {#if layout.hasDates}<label class="text-soft"
+      >Dates are written
+      <select class="field mt-1 block" bind:value={layout.date} onchange={changed}>
+        <option value="">{layout.dates.length === 1 ? `${layout.dates[0]} (as it seems)` : 'say how'}</option>
+        {#each layout.dates.length > 1 ? layout.dates : table.datePatterns as p (p)}<option value={p}>{p}</option>{/each}
+      </select></label
+    >{/if}
   <label class="text-soft"
     >Decimals after
     <select class="field mt-1 block" bind:value={layout.decimal} onchange={changed}>

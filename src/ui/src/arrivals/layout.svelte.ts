@@ -73,10 +73,14 @@ export class LayoutDraft {
   }
 
   private get lacksSigns(): string {
-    const hasDates = !this.register || this.fields.some((f) => this.dateFields.includes(f));
-    if (hasDates && !this.date && this.dates.length !== 1) return 'Say how its dates are written.';
+    if (this.hasDates && !this.date && this.dates.length !== 1) return 'Say how its dates are written.';
     if (!this.decimal && this.decimals.length !== 1) return 'Say which sign separates the decimals.';
     return '';
+  }
+
+  /** Whether a column is a date; a register may have none. */
+  get hasDates(): boolean {
+    return !this.register || this.fields.some((f) => this.dateFields.includes(f));
   }
 
   /** What its rows are. */
