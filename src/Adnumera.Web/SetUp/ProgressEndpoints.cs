@@ -75,16 +75,19 @@ internal static class ProgressEndpoints
                         : "nothing waits for a mapping"
                     : $"{waiting} values wait for a mapping"
             ),
-            Payroll(company, settings),
         };
+        if (Payroll(company, settings) is { } payroll)
+            steps.Add(payroll);
         return new ProgressAnswer(steps, steps.FirstOrDefault(s => !s.Done)?.Step, steps.Count(s => s.Done));
     }
 
-    // Who has no payroll here has nothing to do for it.
-    private static StepAnswer Payroll(SqliteConnection company, CompositionSettings settings)
+    // Where nobody is paid through here, it is no step.
+    private static StepAnswer? Payroll(SqliteConnection company, CompositionSettings settings)
     {
-        var (runs, mapping) = (new PayRunTable(company), new PayrollMapping(new PayrollMappingTable(company).All()));
-        var items = runs.AllItems();
+        var (rows, items) = (new PayrollMappingTable(company).All(), new PayRunTable(company).AllItems());
+        if (rows.Count == 0 && items.Count == 0)
+            return null;
+        var mapping = new PayrollMapping(rows);
         var unmapped = items
             .Where(i => Enum.GetValues<PayrollSide>().Any(s => Words<PayItemType>.Read(i.Type).Has(s) && !mapping.Knows(i.Item, s)))
             .Select(i => i.Key)
@@ -94,8 +97,7 @@ internal static class ProgressEndpoints
         return new StepAnswer(
             SetUpStep.Payroll,
             unmapped == 0 && !lacksProcessor,
-            items.Count == 0 ? "no pay run has come"
-                : lacksProcessor ? "no account is chosen for what the processor is owed"
+            lacksProcessor ? "no account is chosen for what the processor is owed"
                 : unmapped == 0 ? $"{items.Select(i => i.Key).Distinct().Count()} pay items have their accounts"
                 : $"{unmapped} pay items need an account"
         );

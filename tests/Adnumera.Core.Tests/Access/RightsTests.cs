@@ -29,6 +29,19 @@ public class RightsTests
     }
 
     [Fact]
+    public void Whether_somebody_sees_pay_can_be_said_of_each_who_looks_at_the_books()
+    {
+        Assert.True(Rights.Allow(Role.Reader, Right.SeePay, true));
+        Assert.False(Rights.Allow(Role.Administrator, Right.SeePay, false));
+        Assert.True(Rights.Allow(Role.Bookkeeper, Right.SeePay, null));
+        Assert.False(Rights.Allow(Role.Spender, Right.SeePay, true));
+        Assert.False(Rights.Allow(null, Right.SeePay, true));
+        // Nothing else changes by it.
+        foreach (var right in Enum.GetValues<Right>().Where(r => r != Right.SeePay))
+            Assert.Equal(Rights.Allow(Role.Bookkeeper, right), Rights.Allow(Role.Bookkeeper, right, false));
+    }
+
+    [Fact]
     public void The_last_administrator_stays()
     {
         (long, Role)[] one = [(1, Role.Administrator), (2, Role.Bookkeeper)];

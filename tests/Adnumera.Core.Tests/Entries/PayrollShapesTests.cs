@@ -380,4 +380,16 @@ public class PayrollShapesTests
         Assert.DoesNotContain(Compose(Contractors, WithContractors).Reasons, r => r is HoldReason.EmployerItem);
         Assert.DoesNotContain(Compose(Two, WithContractors).Reasons, r => r is HoldReason.EmployerItem);
     }
+
+    [Theory]
+    [InlineData(100, 110, false)]
+    [InlineData(100, 111, true)]
+    [InlineData(100, 90, false)]
+    [InlineData(-100, -111, true)]
+    [InlineData(-100, -110, false)]
+    [InlineData(0, 1, true)]
+    [InlineData(1, 0, true)]
+    [InlineData(0, 0, false)]
+    public void What_moved_more_than_the_company_lets_pass_stands_out(long before, long now, bool standsOut) =>
+        Assert.Equal(standsOut, new PayrollSettings { MovedPercent = 10 }.StandsOut(before, now));
 }

@@ -188,6 +188,36 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
+    public async Task Who_sees_pay_by_name_is_said_of_each_and_counts_at_once()
+    {
+        var (ines, maud) = (await Id("ines@quillfern.example"), await Id("maud@quillfern.example"));
+        using var reader = await Client.Of(house, "reader");
+        using var bookkeeper = await Client.Of(house, "bookkeeper");
+        Assert.Equal(HttpStatusCode.Forbidden, (await reader.Refused(HttpMethod.Get, "payroll/due-from")).Status);
+        await client.Put($"people/{maud}/sees-pay", new { sees = true });
+        await client.Put($"people/{ines}/sees-pay", new { sees = false });
+        await reader.Get("payroll/due-from");
+        Assert.Equal(HttpStatusCode.Forbidden, (await bookkeeper.Refused(HttpMethod.Get, "payroll/due-from")).Status);
+        Assert.Equal(
+            ["False", "True", "True"],
+            (await client.Get("people"))
+                .GetProperty("members")
+                .EnumerateArray()
+                .OrderBy(m => m.GetProperty("signIn").GetString())
+                .Select(m => m.GetProperty("seesPay").ToString())
+        );
+        // Nobody gives it to themselves; of who does not look at the books it cannot be said.
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await bookkeeper.Refused(HttpMethod.Put, $"people/{ines}/sees-pay", new { sees = true })).Status
+        );
+        await client.Put($"people/{maud}", new { role = "spender" });
+        Assert.Equal("role", (await client.Refused(HttpMethod.Put, $"people/{maud}/sees-pay", new { sees = true })).Type);
+        await client.Put($"people/{ines}/sees-pay", new { sees = (bool?)null });
+        await bookkeeper.Get("payroll/due-from");
+    }
+
+    [Fact]
     public async Task A_company_begins_with_the_book_of_another_by_account_number_and_a_closed_one_is_opened_by_nobody()
     {
         var id = (

@@ -78,9 +78,9 @@
   <a class="quiet text-soft ml-auto" href={place.href('files')}>Files taken in</a>
 </div>
 <p class="text-soft mt-1 max-w-2xl">
-  Card and bank statements (OFX, camt.053), e-invoices (UBL, CII, also inside a PDF), bills as a PDF or a picture, spreadsheets
-  and CSV of any columns, and documents files. Each is checked as a whole first; nothing is saved until you say so. Sources that
-  deliver by themselves are <a class="quiet" href={place.href('set-up/feeds')}>feeds</a>.
+  Card and bank statements (OFX, camt.053), e-invoices (UBL, CII, also inside a PDF), bills as a PDF or a picture, pay registers,
+  spreadsheets and CSV of any columns, and documents files. Each is checked as a whole first; nothing is saved until you say so.
+  Sources that deliver by themselves are <a class="quiet" href={place.href('set-up/feeds')}>feeds</a>.
 </p>
 <Undecided />
 
