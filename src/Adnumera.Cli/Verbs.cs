@@ -1,5 +1,6 @@
 using System.CommandLine;
 using Adnumera.Cli.Entries;
+using Adnumera.Cli.InformationReturns;
 using Adnumera.Cli.Payroll;
 using Adnumera.Cli.Proof;
 using Adnumera.Cli.Reading;
@@ -28,6 +29,7 @@ internal static class Verbs
         root.Subcommands.Add(Prove(terminal));
         root.Subcommands.Add(Read(terminal));
         root.Subcommands.Add(Journal(terminal));
+        root.Subcommands.Add(Tally(terminal));
         return root;
     }
 
@@ -128,6 +130,50 @@ internal static class Verbs
                 parsed.GetRequiredValue(mapping),
                 parsed.GetRequiredValue(chart),
                 parsed.GetValue(settings),
+                parsed.GetValue(strict),
+                parsed.GetRequiredValue(folder)
+            )
+        );
+        return command;
+    }
+
+    private static Command Tally(Terminal terminal)
+    {
+        var year = new Option<int>("--year") { Description = "The year of payment, 2020 or later", Required = true };
+        year.Validators.Add(result =>
+        {
+            // What is no number the library says itself.
+            if (
+                result.Tokens is not [.., var last]
+                || !int.TryParse(last.Value, out var given)
+                || given is >= TallyVerb.FirstYear and <= 9999
+            )
+                return;
+            result.AddError($"--year: expected a year from {TallyVerb.FirstYear} on");
+        });
+        var suppliers = File("--suppliers", "suppliers.csv: what is known of suppliers for information returns");
+        var payments = File("--payments", "payments.csv: what was paid, one row a line");
+        var boxes = File("--boxes", "boxes.csv: in which box what is paid for an account counts");
+        var thresholds = new Option<string?>("--thresholds") { Description = "thresholds.csv: from which amount on a box is filed" };
+        var (strict, folder) = (Strict("anything is missing or of no box"), Out("payments-out.csv, tally.csv and missing.csv"));
+        var command = new Command("tally", "What was paid, by supplier and 1099 box.")
+        {
+            year,
+            suppliers,
+            payments,
+            boxes,
+            thresholds,
+            strict,
+            folder,
+        };
+        command.SetAction(parsed =>
+            TallyVerb.Run(
+                terminal,
+                parsed.GetRequiredValue(year),
+                parsed.GetRequiredValue(suppliers),
+                parsed.GetRequiredValue(payments),
+                parsed.GetRequiredValue(boxes),
+                parsed.GetValue(thresholds),
                 parsed.GetValue(strict),
                 parsed.GetRequiredValue(folder)
             )

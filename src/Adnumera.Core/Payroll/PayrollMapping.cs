@@ -60,6 +60,12 @@ public sealed class PayrollMapping
                 yield return found;
     }
 
+    /// <summary>Rows of one item as a ladder: the one that would decide first before those that decide where it does not.</summary>
+    public static IEnumerable<PayrollMappingRow> Ladder(IEnumerable<PayrollMappingRow> rows) =>
+        rows.OrderByDescending(r => r.Agency.Length > 0)
+            .ThenByDescending(r => r.Group.Length > 0)
+            .ThenByDescending(r => r.Department.Length > 0);
+
     /// <summary>Whether a row says where a side of an item goes, for whomever.</summary>
     public bool Knows(string item, PayrollSide side) => rows.Values.Any(r => Folded.Same(r.Item, item) && r.On(side).Length > 0);
 

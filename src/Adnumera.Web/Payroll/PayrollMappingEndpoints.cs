@@ -66,7 +66,7 @@ internal static class PayrollMappingEndpoints
 
             MappedItemAnswer Item(string item, IReadOnlyList<PayItemType> types, long amount, IEnumerable<PayrollMappingRow> of)
             {
-                var mapped = of.ToList();
+                var mapped = PayrollMapping.Ladder(of).ToList();
                 return new MappedItemAnswer(
                     item,
                     types,

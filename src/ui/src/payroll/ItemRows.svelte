@@ -31,11 +31,13 @@
 <section class="sticky top-3 self-start" aria-label={`Where ${at.item} goes`}>
   <h2>Where “{at.item}” goes</h2>
   <p class="text-soft mb-2">
-    Each side is decided apart, by the row that says most: agency before employee group before department.
+    Each side is decided apart, by the first of these rows that fits and names an account: agency before employee group before
+    department, and what is for all at last.
   </p>
   {#each draft.rows as row, i (i)}
     <fieldset class={['border-rule border-t py-2', !place.keeps && 'only-said']} disabled={!place.keeps || busy}>
-      {#if i === 0 && !row.department && !row.employeeGroup && !row.agency}<b class="font-semibold">For all</b>
+      <span class="text-soft float-right text-xs" aria-hidden="true">{i + 1}</span>
+      {#if row.isForAll}<b class="font-semibold">For all</b>
       {:else}
         <div class="grid grid-cols-3 gap-2">
           {#each named as [name, called, values] (name)}
@@ -67,7 +69,7 @@
           </div>
         {/if}
       </div>
-      {#if place.keeps && i === 0 && !row.expenseAccount && !row.liabilityAccount && (at.proposedExpense || at.proposedLiability)}
+      {#if place.keeps && row.isForAll && !row.expenseAccount && !row.liabilityAccount && (at.proposedExpense || at.proposedLiability)}
         <button
           type="button"
           class="quiet mt-1"

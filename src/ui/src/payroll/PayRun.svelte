@@ -28,6 +28,13 @@
   const may = $derived(place.keeps && (r?.run.state === 'held' || r?.run.state === 'ready'));
   const act = new Acting(useQueryClient());
   let item = $state<Schemas['PayItemAnswer'] | null>(null);
+  // A cause leads to its cell: the pay item, by employee.
+  const itemOf = (c: Schemas['CauseAnswer']) =>
+    r?.items.find((i) => i.type === c.type && i.item.toLowerCase() === c.item.toLowerCase()) ?? null;
+  function show(c: Schemas['CauseAnswer']) {
+    item = itemOf(c);
+    document.getElementById('by-employee')?.scrollIntoView({ block: 'start' });
+  }
   const side = (amount: string) => (isZero(amount) ? '' : money(amount));
 
   const edit = (body: Partial<Schemas['DocumentEditRequest']>, done: string, undo?: () => void) =>
@@ -87,7 +94,9 @@
         <ul class="mt-1">
           {#each o.causes as c, i (i)}
             <li>
-              {#if c.fault}<b class="font-semibold">{c.item}</b>
+              {#if c.fault}{#if r.seesPay && itemOf(c)}<button class="quiet font-semibold" onclick={() => show(c)}
+                    >{c.item}</button
+                  >{:else}<b class="font-semibold">{c.item}</b>{/if}
                 {faults[c.fault]}{c.detail ? `: ${c.detail}` : '.'}{#if may && r.seesPay}<Mend
                     run={r.run.id}
                     employee={o.employee}
@@ -132,7 +141,7 @@
           </tbody>
         </table>
         {#if r.seesPay}
-          <h2 class="mt-6">{item ? `${item.item}, by employee` : 'By employee'}</h2>
+          <h2 class="mt-6" id="by-employee">{item ? `${item.item}, by employee` : 'By employee'}</h2>
           {#key id}<Employees run={id} {item} />{/key}
           {#key id}<Shares run={id} />{/key}
         {:else}<p class="text-soft mt-3">Who is paid what is for those who may see pay by name.</p>{/if}

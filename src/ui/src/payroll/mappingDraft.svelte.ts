@@ -9,6 +9,8 @@ export interface DraftRow {
   liabilityAccount: string;
   /** Whether it is saved already, so that whom it is for stays. */
   readonly stands: boolean;
+  /** Whether it is for all, and so decides last. */
+  readonly isForAll: boolean;
 }
 
 /** Where one pay item goes, as it is being written. */
@@ -27,11 +29,12 @@ export class MappingDraft {
       expenseAccount: r.expense,
       liabilityAccount: r.liability,
       stands: true,
+      isForAll: !r.department && !r.group && !r.agency,
     }));
-    if (!this.rows.some((r) => !r.department && !r.employeeGroup && !r.agency)) this.rows.unshift(blank());
+    if (!this.rows.some((r) => r.isForAll)) this.rows.push(blank(true));
   }
 
-  add = () => this.rows.push(blank());
+  add = () => this.rows.splice(this.rows.length - 1, 0, blank(false));
 
   /** What saving would change: rows that are another, and those that go. */
   readonly changed = $derived.by(() => {
@@ -63,13 +66,14 @@ export class MappingDraft {
   });
 }
 
-const blank = (): DraftRow => ({
+const blank = (isForAll: boolean): DraftRow => ({
   department: '',
   employeeGroup: '',
   agency: '',
   expenseAccount: '',
   liabilityAccount: '',
   stands: false,
+  isForAll,
 });
 
 const keyOf = (...parts: string[]) => parts.map((p) => p.trim().replace(/\s+/g, ' ').toUpperCase()).join('|');

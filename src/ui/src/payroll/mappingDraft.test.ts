@@ -28,22 +28,22 @@ describe('the rows of a pay item', () => {
   });
 
   it('say what is another, what is new, and what goes', () => {
-    const draft = begun(row('6010', ''), row('5410', '', { department: 'Bench' }), row('5410', '', { department: 'Press' }));
+    const draft = begun(row('5410', '', { department: 'Bench' }), row('5410', '', { department: 'Press' }), row('6010', ''));
     expect(draft.changed).toEqual([]);
-    draft.rows[0]!.expenseAccount = '6020';
-    draft.rows.splice(2, 1);
+    draft.rows[2]!.expenseAccount = '6020';
+    draft.rows.splice(1, 1);
     draft.add();
-    Object.assign(draft.rows[2]!, { agency: 'Treasury', liabilityAccount: '2420' });
+    Object.assign(draft.rows[1]!, { agency: 'Treasury', liabilityAccount: '2420' });
     expect(draft.changed.map((r) => [r.department, r.agency, r.expenseAccount, r.liabilityAccount])).toEqual([
-      ['', '', '6020', ''],
       ['', 'Treasury', '', '2420'],
+      ['', '', '6020', ''],
       ['Press', '', '', ''],
     ]);
   });
 
   it('know a department however it is spelled', () => {
     const draft = begun(row('5410', '', { department: 'Bench' }));
-    draft.rows[1]!.department = ' BENCH ';
+    draft.rows[0]!.department = ' BENCH ';
     expect(draft.changed).toEqual([]);
   });
 });

@@ -1,0 +1,79 @@
+namespace Adnumera.Core.InformationReturns;
+
+/// <summary>A box of Forms 1099-NEC and 1099-MISC in which payments to a supplier count (Internal Revenue Service, Instructions for Forms
+/// 1099-MISC and 1099-NEC).</summary>
+public enum ReturnBox
+{
+    /// <summary>Nonemployee compensation.</summary>
+    Nec1,
+
+    /// <summary>Rents.</summary>
+    Misc1,
+
+    /// <summary>Royalties.</summary>
+    Misc2,
+
+    /// <summary>Other income.</summary>
+    Misc3,
+
+    /// <summary>Fishing boat proceeds.</summary>
+    Misc5,
+
+    /// <summary>Medical and health care payments.</summary>
+    Misc6,
+
+    /// <summary>Substitute payments in lieu of dividends or interest.</summary>
+    Misc8,
+
+    /// <summary>Crop insurance proceeds.</summary>
+    Misc9,
+
+    /// <summary>Gross proceeds paid to an attorney.</summary>
+    Misc10,
+
+    /// <summary>Fish purchased for resale.</summary>
+    Misc11,
+}
+
+/// <summary>The words of boxes.</summary>
+public static class ReturnBoxes
+{
+    /// <summary>What stands where something is not reportable.</summary>
+    public const string None = "none";
+
+    private static readonly string[] InOrder =
+    [
+        "NEC-1",
+        "MISC-1",
+        "MISC-2",
+        "MISC-3",
+        "MISC-5",
+        "MISC-6",
+        "MISC-8",
+        "MISC-9",
+        "MISC-10",
+        "MISC-11",
+    ];
+
+    /// <summary>Every word, in the order of the boxes.</summary>
+    public static IReadOnlyList<string> All => InOrder;
+
+    /// <summary>The word of a box: <c>NEC-1</c>.</summary>
+    public static string Text(this ReturnBox box) => InOrder[(int)box];
+
+    /// <summary>Reads a word without regard to case.</summary>
+    public static bool TryRead(string text, out ReturnBox box)
+    {
+        var index = Array.FindIndex(InOrder, w => w.Equals(text, StringComparison.OrdinalIgnoreCase));
+        box = (ReturnBox)Math.Max(index, 0);
+        return index >= 0;
+    }
+}
+
+/// <summary>What somebody says of where a payment counts: a box, or none because it is not reportable.</summary>
+/// <param name="Box">The box; none where it is not reportable.</param>
+public readonly record struct BoxChoice(ReturnBox? Box)
+{
+    /// <inheritdoc/>
+    public override string ToString() => Box?.Text() ?? ReturnBoxes.None;
+}
