@@ -180,6 +180,20 @@ public sealed class PayRunTable(SqliteConnection company)
             )
             .ToDictionary(e => e.Key, e => e.Amount);
 
+    /// <summary>The ids of what runs became beside themselves, as far as it stands: accruals, their reversals, and bills.</summary>
+    public IReadOnlyList<string> MadeOf(IEnumerable<string> runs) =>
+        company
+            .Query<string>(
+                """
+                select d.source_id from document d join json_each(@runs) j
+                  on substr(d.source_id, 1, length(j.value) + 9) in (j.value || ' accrued ', j.value || ' reversed')
+                  or substr(d.source_id, 1, length(j.value) + 1) = j.value || '/'
+                where d.source = @source and d.state <> 'set_aside' order by d.id
+                """,
+                new { runs = JsonSerializer.Serialize(runs), source = PayRun.Source }
+            )
+            .AsList();
+
     /// <summary>Who was in one run and is not in another, by name.</summary>
     public IReadOnlyList<string> Gone(long before, long now, int most) =>
         company

@@ -1,6 +1,7 @@
 using Adnumera.Core.Documents;
 using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Feeds;
+using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Feeds;
 using Adnumera.Storage.Documents;
@@ -40,7 +41,8 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
     /// <summary>The same with pay runs as the company wants them: with their hours and accruals, or as bills of contractors.</summary>
     public ArrivingFile AsTheCompanyWants(SqliteConnection company)
     {
-        if (!Taken.Any(t => t.Document.Register is not null))
+        var gone = Deleted.Where(d => d.Source == PayRun.Source).Select(d => d.SourceId).ToList();
+        if (gone.Count == 0 && !Taken.Any(t => t.Document.Register is not null))
             return this;
         var (settings, hours) = (ChoiceTable.Of(company), new HoursTable(company));
         var here = new DocumentTable(company).Known(Taken.Select(t => t.Document.Identity)).Keys.ToHashSet();
@@ -50,7 +52,16 @@ internal sealed record ArrivingFile(ArrivedFile File, ArrivalForm? Form, Reading
                     .Of(taken.Document with { Register = hours.Worked(run) }, settings, here.Contains)
                     .Select(d => new ArrivedRecord.Taken(taken.File, taken.Place, d))
                 : [record];
-        return new ArrivingFile(File, Form, Choices, [.. Records.SelectMany(Wanted)]) { Deleted = Deleted, Superseded = Superseded };
+        List<ArrivedRecord> wanted = [.. Records.SelectMany(Wanted)];
+        // What else became of a run goes with it, and where it says so now.
+        var now = wanted.OfType<ArrivedRecord.Taken>().Select(t => t.SourceId).ToHashSet(StringComparer.Ordinal);
+        var runs = Taken.Where(t => t.Document.Register is not null).Select(t => t.SourceId);
+        var made = new PayRunTable(company).MadeOf(gone.Concat(runs)).Where(id => !now.Contains(id));
+        return new ArrivingFile(File, Form, Choices, wanted)
+        {
+            Deleted = [.. Deleted, .. made.Select(id => new DocumentIdentity(PayRun.Source, id))],
+            Superseded = Superseded,
+        };
     }
 
     /// <summary>Reads a file: what is put right within it is put right, and what comes twice comes once.</summary>

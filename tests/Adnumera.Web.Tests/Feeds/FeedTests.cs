@@ -123,6 +123,27 @@ public sealed class FeedTests : FeedHouse
         await client.Refused(HttpMethod.Post, $"feeds/{feed}/pulls");
         Assert.Equal(before.GetRawText(), (await client.Get("payroll/runs")).GetRawText());
 
+        // What was accrued of a run that is voided goes with it.
+        await client.Put(
+            "payroll/choices",
+            new
+            {
+                date = "pay_date",
+                shape = "detailed",
+                processorAccount = "",
+                periodDays = 14,
+                accrualAccount = "2400",
+            }
+        );
+        Desks.Put(Run("P5", "approved"), Run("P6", "draft"));
+        await Pull(feed);
+        var documents = await Documents();
+        Assert.Equal(["P5", "P5 accrued 2026-10", "P5 reversed 2026-10"], documents.Keys.Where(k => k[..2] == "P5").Order());
+        Desks.Put(Run("P5", "voided"));
+        await Pull(feed);
+        Assert.All((await Documents()).Where(d => d.Key[..2] == "P5"), d => Assert.Equal("set_aside", d.Value.State));
+        AssertSound(house);
+
         // What it delivered says who is paid what.
         using var reader = await Client.Of(house, "reader");
         using var original = await reader.Send(HttpMethod.Get, Client.In("arrivals/1/original"));
