@@ -111,22 +111,7 @@ public sealed class PayrollTests
         browser.Find("//tbody/tr[contains(., '2026-22') and contains(., 'proved')]");
 
         // What is owed is rolled forward against the ledger; a payment there is found and confirmed.
-        house.Books.PostByHand(
-            new NewEntry(
-                "cash_payment",
-                "2026-11-13",
-                "",
-                "Net pay",
-                "",
-                "",
-                "USD",
-                "",
-                "",
-                "",
-                [new NewLine("2410", "1570.06", "0.00", "", null, ""), new NewLine("1010", "0.00", "1570.06", "", null, "")]
-            ),
-            "payment"
-        );
+        Paid(house, "2410", "1570.06", "Net pay");
         browser.Go("bindery/payroll/owed");
         browser.Heading("What is owed");
         browser.Press(Keys.Control, Keys.Enter);
@@ -139,7 +124,27 @@ public sealed class PayrollTests
         browser.Text("None waits.");
         browser.Go("bindery/payroll/due-from");
         browser.Text("No employee owes anything");
+
+        // What somebody was lent is set off against their claim, and back.
+        Paid(house, "1250", "40.00", "advance", "Ines Calder");
+        await TakeIn(
+            browser,
+            house,
+            "Claims,K1,expense_claim,2026-11-12,Ines Calder,N-1,USD,60.00,1,Train,Travel,60.00\n",
+            "Take in 1",
+            "source,source_id,kind,document_date,employee,reference,currency,document_total,line,description,category,net\n"
+        );
+        browser.Go("bindery/payroll/owed");
+        browser.Button("Read the ledger").Click();
+        browser.Text("The ledger was read.");
+        browser.Go("bindery/payroll/due-from");
+        browser.Find("//main//td/button[contains(., 'Ines Calder')]").Click();
+        browser.Button("Set 40.00 off against it").Click();
+        browser.Text("40.00 set off against claims that are not posted yet");
+        browser.AssertFits();
         browser.AssertAccessible("due from employees");
+        browser.Find("//*[@data-sonner-toast and contains(., 'set off')]//button[contains(., 'Undo')]").Click();
+        browser.Button("Set 40.00 off against it");
 
         // What a bureau sends as totals alone is typed on the last run's items.
         browser.Go("bindery/payroll/typed");
@@ -167,6 +172,24 @@ public sealed class PayrollTests
         Assert.False(other.Has("//main//input"));
     }
 
+    private static void Paid(House house, string account, string amount, string reference, string employee = "") =>
+        house.Books.PostByHand(
+            new NewEntry(
+                "cash_payment",
+                "2026-11-13",
+                "",
+                reference,
+                "",
+                employee,
+                "USD",
+                "",
+                "",
+                "",
+                [new NewLine(account, amount, "0.00", "", null, ""), new NewLine("1010", "0.00", amount, "", null, "")]
+            ),
+            "payment"
+        );
+
     private static void Choose(Browser browser, string label, string account)
     {
         browser.Field(label).Click();
@@ -177,10 +200,10 @@ public sealed class PayrollTests
         browser.Find("//aside[@aria-label='Rehearsal']//button[contains(., 'Save and go on') and not(@disabled)]");
     }
 
-    private static async Task TakeIn(Browser browser, House house, string rows, string button)
+    private static async Task TakeIn(Browser browser, House house, string rows, string button, string columns = Columns)
     {
         var file = Path.Combine(house.Folder, "register.csv");
-        await File.WriteAllTextAsync(file, Columns + rows, TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(file, columns + rows, TestContext.Current.CancellationToken);
         browser.Go("bindery/arrivals/new");
         browser.Heading("Take in files");
         browser.Driver.FindElement(By.Id("file")).SendKeys(file);

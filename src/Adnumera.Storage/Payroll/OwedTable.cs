@@ -191,6 +191,16 @@ public sealed class OwedTable(SqliteConnection company)
                 .Select(r => (r.Document, r.Run, Iso.Day(r.Day), r.Employee, r.Amount)),
         ];
 
+    /// <summary>The claims of an employee that are not sent. Walks document_claim_by_employee.</summary>
+    public IReadOnlyList<long> OpenClaims(string employee) =>
+        company
+            .Query<long>(
+                "select d.id from document d where d.kind = 'expense_claim' and d.party_key = @key and d.state in ('held', 'ready') "
+                    + "order by d.id limit 50",
+                new { key = Folded.Of(employee) }
+            )
+            .AsList();
+
     /// <summary>What the company says of when payees are due.</summary>
     public IReadOnlyList<DueRule> DueRules() =>
         [

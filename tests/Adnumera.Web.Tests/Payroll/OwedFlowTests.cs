@@ -263,6 +263,40 @@ public sealed class OwedFlowTests() : ConnectedHouse("administrator")
         );
     }
 
+    [Theory]
+    [InlineData("400.00", "100.00", "300.00 0.00")]
+    [InlineData("250.00", "0.00", "250.00 50.00")]
+    public async Task What_an_employee_owes_is_set_off_against_a_claim(string claimed, string owed, string setOff)
+    {
+        await Posted();
+        Pay("2026-11-10", "1250", "350.00", "Ines Calder");
+        await client.TakeIn(
+            "source,source_id,kind,document_date,employee,reference,currency,document_total,line,description,category,net\n"
+                + $"Claims,K1,expense_claim,2026-11-12,INES calder,N-1,USD,{claimed},1,Train,Travel,{claimed}\n"
+        );
+        // 350.00 were lent, and 50.00 repaid from pay.
+        await Read("2410");
+        var claim = (await client.Get("payroll/due-from")).GetProperty("employees")[0].GetProperty("claims")[0];
+        Assert.Equal(setOff.Split(' ')[0], claim.GetProperty("maySetOff").GetString());
+        var due = (await client.Post("payroll/due-from/set-off", new { employee = "Ines Calder", document = 2 })).GetProperty("employees")[
+            0
+        ];
+        Assert.Equal((setOff.Split(' ')[0], 0), (due.GetProperty("setOff").GetString(), due.GetProperty("claims").GetArrayLength()));
+        var document = await client.Get("documents/2");
+        Assert.Equal((owed, "ready"), (document.GetProperty("total").GetString(), document.GetProperty("state").GetString()));
+        Assert.Equal(
+            "claim",
+            (await client.Refused(HttpMethod.Post, "payroll/due-from/set-off", new { employee = "Ines Calder", document = 2 })).Type
+        );
+        AssertSound(house);
+
+        // Posted, the ledger has it as repaid.
+        await client.Dispatch(house);
+        await Read("2410");
+        var left = (await client.Get("payroll/due-from")).GetProperty("total").GetString();
+        Assert.Equal(setOff.Split(' ')[1], left);
+    }
+
     [Fact]
     public async Task When_a_payee_is_due_is_the_companys_to_say()
     {

@@ -148,12 +148,22 @@ public sealed record DueFromAnswer(
 
 /// <param name="ByAge">What is open by age.</param>
 /// <param name="Over">What was repaid too much; blank for nothing.</param>
+/// <param name="SetOff">What is set off already against claims that are not sent yet; blank for nothing.</param>
+/// <param name="Claims">Claims against which more can be set off.</param>
 public sealed record EmployeeDueAnswer(
     string Employee,
     IReadOnlyList<string> ByAge,
     string Total,
     string Over,
+    string SetOff,
+    IReadOnlyList<ClaimAnswer> Claims,
     IReadOnlyList<OpenDueAnswer> Open
 );
+
+/// <summary>A claim that is not sent.</summary>
+/// <param name="MaySetOff">How much of what is due can be set off against it.</param>
+public sealed record ClaimAnswer(long Document, string Reference, string Total, string MaySetOff);
+
+public sealed record SetOffRequest(string Employee, long Document);
 
 public sealed record OpenDueAnswer(string Day, string What, string Amount, string Open, string LedgerEntry, long? Document);

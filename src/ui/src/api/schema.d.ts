@@ -1391,6 +1391,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/payroll/due-from/set-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetOffRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DueFromAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/progress": {
         parameters: {
             query?: never;
@@ -13272,6 +13340,13 @@ export interface components {
             asks: string[];
             behindLock: null | components["schemas"]["BehindLockAnswer"];
         };
+        ClaimAnswer: {
+            /** Format: int64 */
+            document: number;
+            reference: string;
+            total: string;
+            maySetOff: string;
+        };
         ColumnLook: {
             name: string;
             dates: string[];
@@ -13658,6 +13733,8 @@ export interface components {
             byAge: string[];
             total: string;
             over: string;
+            setOff: string;
+            claims: components["schemas"]["ClaimAnswer"][];
             open: components["schemas"]["OpenDueAnswer"][];
         };
         /** @enum {unknown} */
@@ -15180,6 +15257,11 @@ export interface components {
         SetAsideRequest: {
             reason: null | components["schemas"]["SetAsideKind"];
             note?: null | string;
+        };
+        SetOffRequest: {
+            employee: string;
+            /** Format: int64 */
+            document: number;
         };
         SetsAnswer: {
             sets: components["schemas"]["ChangeSet"][];

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
+  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { answer, api, type Schemas } from '../api/client';
   import { day, money, shortDay } from '../amounts/format';
+  import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import AccountLink from '../ledger/AccountLink.svelte';
@@ -16,6 +17,30 @@
     enabled: place.may('see_pay'),
   }));
   const d = $derived(due.data);
+  const act = new Acting(useQueryClient());
+  const setOff = (employee: string, claim: Schemas['ClaimAnswer']) =>
+    act.run(
+      () =>
+        answer(
+          api.POST('/api/companies/{companyId}/payroll/due-from/set-off', {
+            params: { path: { companyId: place.company } },
+            body: { employee, document: claim.document },
+          }),
+        ),
+      `${money(claim.maySetOff)} is set off against claim ${claim.reference}.`,
+      { undo: () => void takeBack(claim) },
+    );
+  const takeBack = (claim: Schemas['ClaimAnswer']) =>
+    act.run(
+      () =>
+        answer(
+          api.PATCH('/api/companies/{companyId}/documents/{id}', {
+            params: { path: { companyId: place.company, id: claim.document } },
+            body: { takeBack: ['difference', 'total'] } as unknown as Schemas['DocumentEditRequest'],
+          }),
+        ),
+      'The claim is as it was.',
+    );
   let opened = $state<string | null>(null);
   const ages = $derived(
     d ? [...d.ages.map((a, i) => `${i === 0 ? 0 : d.ages[i - 1]! + 1} to ${a} days`), `over ${d.ages.at(-1)} days`] : [],
@@ -43,6 +68,7 @@
           {#if d.difference}<span class="text-madder font-semibold">The ledger differs by {money(d.difference)}.</span>{:else}It
             agrees with the ledger: {money(d.ledger)}.{/if}
         </p>
+        {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
         {#if d.employees.length === 0}<p class="text-soft mt-4">No employee owes anything.</p>
         {:else}
           <table class="ledger mt-3">
@@ -59,7 +85,9 @@
                       class="quiet"
                       aria-expanded={opened === e.employee}
                       onclick={() => (opened = opened === e.employee ? null : e.employee)}>{e.employee || 'nobody named'}</button
-                    >{#if e.over}<span class="text-soft">&nbsp;· {money(e.over)} repaid too much</span>{/if}</td
+                    >{#if e.over}<span class="text-soft">&nbsp;· {money(e.over)} repaid too much</span>{/if}{#if e.setOff}<span
+                        class="text-soft">&nbsp;· {money(e.setOff)} set off against claims that are not posted yet</span
+                      >{/if}</td
                   >
                   {#each e.byAge as amount, i (i)}<td class="n">{money(amount)}</td>{/each}
                   <td class="n font-semibold">{money(e.total)}</td>
@@ -74,6 +102,20 @@
                       ><td class="n">of {money(x.amount)}</td><td class="n">{money(x.open)}</td></tr
                     >
                   {/each}
+                  {#each e.claims as claim (claim.document)}
+                    <tr
+                      ><td class="pl-6!" colspan={ages.length + 2}
+                        ><a class="quiet" href={place.href(`arrivals/${claim.document}`)}>Claim {claim.reference}</a> of {money(
+                          claim.total,
+                        )} waits to be posted.
+                        {#if place.keeps}<button
+                            class="btn plain ml-2 py-0.5!"
+                            disabled={act.busy}
+                            onclick={() => void setOff(e.employee, claim)}>Set {money(claim.maySetOff)} off against it</button
+                          >{/if}</td
+                      ></tr
+                    >
+                  {/each}
                 {/if}
               {/each}
               <tr class="sum"
@@ -83,8 +125,8 @@
             </tbody>
           </table>
           <p class="text-soft mt-3 max-w-2xl">
-            What is repaid clears the oldest first: money that comes back, a claim of which a line goes to this account, or a
-            deduction from pay that is <a class="quiet" href={place.href('payroll/mapping')}>owed in this account</a>.
+            What is repaid clears the oldest first: money that comes back, a claim against which it is set off, or a deduction
+            from pay that is <a class="quiet" href={place.href('payroll/mapping')}>owed in this account</a>.
           </p>
         {/if}
       {/if}
