@@ -10,6 +10,7 @@ using Adnumera.Storage.Entries;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Payroll;
 using Adnumera.Web.Coding;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
@@ -121,8 +122,10 @@ internal static class HoursEndpoints
             return new HoursTaken("", rows, "", first, last, recoded, [], 0);
         });
 
-    private static HoursAnswer Rate(RateText request, string? period, CompanyBooks books) =>
-        books.File.InTransaction(c =>
+    private static HoursAnswer Rate(RateText request, string? period, HttpContext http, CompanyFiles companies, CompanyBooks books)
+    {
+        http.MustSeePay(companies);
+        return books.File.InTransaction(c =>
         {
             var (table, currency) = (new HoursTable(c), new CompanyTable(c).Currency());
             var employee = PayRunCorrections.Plain("employee", request.Employee);
@@ -135,6 +138,7 @@ internal static class HoursEndpoints
             Audit(c, books, "say what an hour costs", new { employee, recoded });
             return Of(c, books, period);
         });
+    }
 
     private static int Recode(SqliteConnection c, CompanyBooks books, DateOnly first, DateOnly last) =>
         Recoding.Recode(c, new HoursTable(c).Affected(first, last), new CodingCause(books.Now, books.Who, "hours that were worked")).All;

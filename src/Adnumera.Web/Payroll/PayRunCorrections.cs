@@ -100,12 +100,7 @@ internal static class PayRunCorrections
     )
     {
         // To put right what somebody is paid is to know it.
-        if (!http.May(companies, Right.SeePay))
-            throw new RefusedException(
-                "not-allowed",
-                "A register is put right by those who may see pay by name. Nothing was changed.",
-                StatusCodes.Status403Forbidden
-            );
+        http.MustSeePay(companies);
         var stored = books.File.Read(c => new DocumentTable(c).Find(id));
         if (stored?.Document.Register is not { } run)
             throw RefusedException.NotFound("This pay run");

@@ -1,6 +1,7 @@
 using Adnumera.Core.Access;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
+using Adnumera.Web.Refusals;
 using Microsoft.AspNetCore.Authorization;
 
 namespace Adnumera.Web.SignIn;
@@ -28,6 +29,18 @@ public static class Access
         Sessions.Person(http.User) is { } person
         && http.Request.RouteValues["companyId"] is string company
         && companies.Installation.Allows(person, company, right);
+
+    /// <summary>Refuses whoever may keep the books and not see who is paid what, where the answer would say it.</summary>
+    /// <exception cref="RefusedException">They may not.</exception>
+    internal static void MustSeePay(this HttpContext http, CompanyFiles companies)
+    {
+        if (!http.May(companies, Right.SeePay))
+            throw new RefusedException(
+                "not-allowed",
+                "That is for those who may see pay by name. Nothing was changed.",
+                StatusCodes.Status403Forbidden
+            );
+    }
 
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)

@@ -198,6 +198,15 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
         await client.Put($"people/{ines}/sees-pay", new { sees = false });
         await reader.Get("payroll/due-from");
         Assert.Equal(HttpStatusCode.Forbidden, (await bookkeeper.Refused(HttpMethod.Get, "payroll/due-from")).Status);
+        // Keeping the books does not show it either.
+        foreach (
+            var (method, address, body) in ((HttpMethod, string, object)[])
+                [
+                    (HttpMethod.Put, "payroll/hours/rates", new { employee = "Ines Calder", rate = "1.00" }),
+                    (HttpMethod.Post, "payroll/due-from/set-off", new { employee = "Ines Calder", document = 1 }),
+                ]
+        )
+            Assert.Equal("not-allowed", (await bookkeeper.Refused(method, address, body)).Type);
         Assert.Equal(
             ["False", "True", "True"],
             (await client.Get("people"))

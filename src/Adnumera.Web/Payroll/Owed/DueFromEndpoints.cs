@@ -6,6 +6,7 @@ using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Payroll;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Documents;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -26,8 +27,10 @@ internal static class DueFromEndpoints
     private static DueFromAnswer Get(CompanyBooks books) => books.File.Read(c => Of(c, books));
 
     // The claim is owed less by what its employee owes: its total, and a line to that account for the difference.
-    private static DueFromAnswer SetOff(SetOffRequest request, CompanyBooks books) =>
-        books.File.InTransaction(c =>
+    private static DueFromAnswer SetOff(SetOffRequest request, HttpContext http, CompanyFiles companies, CompanyBooks books)
+    {
+        http.MustSeePay(companies);
+        return books.File.InTransaction(c =>
         {
             var account =
                 new LedgerTable(c).Chart().DueFromEmployees()
@@ -46,6 +49,7 @@ internal static class DueFromEndpoints
             Deciding.Put(c, books, [new Decided(stored, EditReading.Read(new DecisionBasis(c), stored, edit))]);
             return Of(c, books);
         });
+    }
 
     private static DueFromAnswer Of(SqliteConnection c, CompanyBooks books)
     {
