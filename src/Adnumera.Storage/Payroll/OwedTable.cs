@@ -25,7 +25,11 @@ public sealed record OwedMovementRow(
     string Employee,
     long? Document,
     long IsRun
-);
+)
+{
+    /// <summary>Whether it pays of what is owed: it lowers the liability, and no pay run does it.</summary>
+    public bool IsPayment => IsRun == 0 && Signed > 0;
+}
 
 /// <summary>When the ledger was last read for what is owed.</summary>
 [method: ExplicitConstructor]

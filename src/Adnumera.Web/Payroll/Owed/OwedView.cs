@@ -21,6 +21,7 @@ internal sealed class OwedView
     private readonly OwedReadingRow? reading;
     private readonly DueRules due;
     private readonly IReadOnlyList<(string Account, string First)> accounts;
+    private readonly Dictionary<string, IReadOnlyList<OwedMovementRow>> movements = [];
     private readonly Dictionary<string, IReadOnlyList<LedgerPayment>> payments = [];
 
     public OwedView(SqliteConnection company, DateOnly today)
@@ -41,7 +42,18 @@ internal sealed class OwedView
     public static string Key(OwedItem item) => $"{item.Run}|{item.Account}|{Words<PayeeKind>.Of(item.To.Kind)}|{item.To.Key.Name}";
 
     /// <summary>The months of an account, from the first that is known.</summary>
-    public IReadOnlyList<OwedMonth> Months(string account) => Months(account, table.Movements(account));
+    public IReadOnlyList<OwedMonth> Months(string account)
+    {
+        var balances = table.Balances(account);
+        return RollForward.Of(
+            -balances.GetValueOrDefault(First.AddDays(-1)),
+            First,
+            today,
+            table.Accrued(account).Where(a => a.Day >= First && a.Day <= today).Select(a => (a.Day, a.Amount)),
+            Movements(account).Where(m => m.IsRun == 0).Select(m => (Iso.Day(m.Day), m.Signed)),
+            balances.Where(b => b.Key >= First).ToDictionary(b => RollForward.Month(b.Key), b => -b.Value)
+        );
+    }
 
     /// <summary>Everything for one account in a year.</summary>
     public OwedAnswer Answer(string? account, int? year)
@@ -91,8 +103,8 @@ internal sealed class OwedView
 
     private OwedAccountAnswer Account(string account)
     {
-        var (movements, payments) = (table.Movements(account), PaymentsOf(account));
-        var last = Months(account, movements)[^1];
+        var payments = PaymentsOf(account);
+        var last = Months(account)[^1];
         return new OwedAccountAnswer(
             account,
             chart.Title(account),
@@ -163,9 +175,8 @@ internal sealed class OwedView
         var (confirmed, apart) = (legs.Of(account).ToLookup(l => (l.LedgerEntry, l.Document)), legs.Apart(account));
         var fits = new LegFits(Items.Where(i => i.Account == account));
         return payments[account] = [
-            .. table
-                .Movements(account)
-                .Where(m => m is { IsRun: 0, Signed: > 0 })
+            .. Movements(account)
+                .Where(m => m.IsPayment)
                 .Select(m =>
                 {
                     List<PayLegRow> pays = [.. Of(m, confirmed)];
@@ -183,18 +194,9 @@ internal sealed class OwedView
         bool IsApart
     );
 
-    private IReadOnlyList<OwedMonth> Months(string account, IReadOnlyList<OwedMovementRow> movements)
-    {
-        var balances = table.Balances(account);
-        return RollForward.Of(
-            -balances.GetValueOrDefault(First.AddDays(-1)),
-            First,
-            today,
-            table.Accrued(account).Where(a => a.Day >= First && a.Day <= today).Select(a => (a.Day, a.Amount)),
-            movements.Where(m => m.IsRun == 0).Select(m => (Iso.Day(m.Day), m.Signed)),
-            balances.Where(b => b.Key >= First).ToDictionary(b => RollForward.Month(b.Key), b => -b.Value)
-        );
-    }
+    // Read once, however many ask.
+    private IReadOnlyList<OwedMovementRow> Movements(string account) =>
+        movements.TryGetValue(account, out var known) ? known : movements[account] = table.Movements(account);
 
     private bool IsClearing(string account) =>
         chart.TryFind(account, out var known) && known.Role is AccountRole.PayrollClearing or AccountRole.WagesPayable;

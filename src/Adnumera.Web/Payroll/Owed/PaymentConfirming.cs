@@ -72,7 +72,7 @@ internal static class PaymentConfirming
     }
 
     private static long Open(SqliteConnection c, string account, string entry) =>
-        new OwedTable(c).Movements(account).FirstOrDefault(m => m.LedgerEntry == entry && m.IsRun == 0 && m.Signed > 0)?.Signed
+        new OwedTable(c).Movements(account).FirstOrDefault(m => m.LedgerEntry == entry && m.IsPayment)?.Signed
         ?? throw new RefusedException(
             "payment",
             "The ledger, as it was last read, has no such payment. Nothing was changed; read it again."
