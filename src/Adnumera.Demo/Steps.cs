@@ -1,6 +1,7 @@
 using System.Text;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Feeds;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Reading;
@@ -10,9 +11,11 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Payroll;
 using Adnumera.Web.Feeds;
+using Adnumera.Web.InformationReturns;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Payroll.Owed;
 using Adnumera.Web.Posting;
@@ -101,6 +104,42 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             foreach (var payment in view.Answer(account.Account, null).Account!.Payments.Reverse())
                 if (Iso.Day(payment.Day) <= through && payment.Options is [var plain])
                     PaymentConfirming.Put(c, books, new PaymentRequest(account.Account, payment.LedgerEntry, null, plain));
+            return 0;
+        });
+    }
+
+    /// <summary>What was paid is read from the ledger, boxes are said of accounts, and what is known of suppliers is entered.</summary>
+    public async Task TallyYear(int year)
+    {
+        await PaymentsReading.Run(books, ledgers, turns, year - 1, CancellationToken.None);
+        await PaymentsReading.Run(books, ledgers, turns, year, CancellationToken.None);
+        var numbers = web.Services.GetRequiredService<TaxNumbers>();
+        file.InTransaction(c =>
+        {
+            new BoxDecisions(c, books).Decide($"{year - 1}", "the boxes of the year before", YearPayees.Boxes);
+            new SupplierDecisions(c, books).Decide(
+                "",
+                "what Forms W-9 say",
+                [.. YearPayees.Known.Select(k => new SupplierState(Folded.Of(k.Row.Supplier), numbers.With(k.Row, k.Number, k.Kind)))]
+            );
+            new RequestDecisions(c, books).Decide(
+                Folded.Of("Tamsin Arkley"),
+                "Tamsin Arkley: asked for Form W-9",
+                [
+                    new RequestState(Folded.Of("Tamsin Arkley"), new DateOnly(year, 4, 2), W9RequestHow.Letter, true),
+                    new RequestState(Folded.Of("Tamsin Arkley"), new DateOnly(year, 9, 14), W9RequestHow.Letter, true),
+                ]
+            );
+            new PayerTable(c).Put(
+                new PayerRow(
+                    Bindery.Name,
+                    "1 Bindery Yard",
+                    "Quillfern, OR 97001",
+                    "555-0140",
+                    numbers.Protect("12-3456700"),
+                    TaxNumber.Truncated("12-3456700", TaxNumberKind.Ein)
+                )
+            );
             return 0;
         });
     }

@@ -37,6 +37,7 @@ public static class YearBuilder
         Builder.SetUpReadingRoom(companies);
         var (steps, books) = (new Steps(web, file, ledger), standIn.Services.GetRequiredService<Shelf>().Find(Bindery.Organisation.Id)!);
         var desks = sources.Services.GetRequiredService<Desks>();
+        YearPayees.AddTo(books);
         says("Connecting the ledger and the sources, and mapping");
         await steps.Connect(books);
         Builder.SaveMapping(file, clock.GetUtcNow(), withYear: true);
@@ -64,6 +65,7 @@ public static class YearBuilder
         await Period(new DateOnly(2025, 12, 1), new DateOnly(2026, 4, 30), (5, 4));
         await Period(new DateOnly(2026, 5, 1), new DateOnly(2026, 8, 31), (9, 3));
         PayPayments.Put(books);
+        YearPayees.Pay(books, new DateOnly(2025, 1, 1), new DateOnly(2026, 8, 31));
         await steps.Lock(books, "2026-08-31");
         await Period(new DateOnly(2026, 9, 1), new DateOnly(2026, 10, 31), (11, 2), files[0]);
         clock.MoveTo(11, 2, 8, 55);
@@ -92,6 +94,8 @@ public static class YearBuilder
         clock.MoveTo(11, 20, 8, 15);
         await steps.PullFeeds();
         await steps.ConfirmPayments(new DateOnly(2026, 8, 31));
+        YearPayees.Pay(books, new DateOnly(2026, 9, 1), Builder.Today);
+        await steps.TallyYear(Builder.Today.Year);
         Steps.SetAddresses(file, ledgerAddress, sourcesAddress);
         await sources.StopAsync();
         await standIn.StopAsync();

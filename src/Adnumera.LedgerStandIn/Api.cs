@@ -61,6 +61,13 @@ internal static class Api
                     books.Page(from, through, after, Math.Clamp(most ?? 200, 1, 500), account)
             )
             .WithTags("Entries");
+        api.MapGet(
+                "payments",
+                (string from, string through, string? after, int? most, Books books) =>
+                    books.Payments(from, through, after, Math.Clamp(most ?? 200, 1, 500))
+            )
+            .WithTags("Payments");
+        api.MapGet("payment-totals", (string from, string through, Books books) => books.PaymentTotals(from, through)).WithTags("Payments");
         api.MapPost("entries/by-source", (string[][] keys, Books books) => books.BySource(keys)).WithTags("Entries");
         api.MapGet("entries/{id}", (string id, Books books) => books.Find(id) is { } entry ? Results.Ok(entry) : Results.NotFound())
             .WithTags("Entries");

@@ -27,6 +27,38 @@ public sealed partial class Books
         return Find(id)!;
     }
 
+    /// <summary>A payment with what it says beside its entry.</summary>
+    public Entry PostPayment(NewEntry entry, NewPayment payment)
+    {
+        var id = InTransaction(() =>
+        {
+            var saved = Save(entry);
+            var number = Number(saved);
+            file.Execute("update entry set type = 'payment' where number = @number", new { number });
+            file.Execute(
+                "insert into payment (entry, method, withheld) values (@number, @Method, @withheld)",
+                new
+                {
+                    number,
+                    payment.Method,
+                    withheld = Minor(payment.Withheld),
+                }
+            );
+            foreach (var (bill, amount) in payment.Bills)
+                file.Execute(
+                    "insert into payment_bill (entry, bill, amount) values (@number, @bill, @amount)",
+                    new
+                    {
+                        number,
+                        bill = Number(bill),
+                        amount = Minor(amount),
+                    }
+                );
+            return saved;
+        });
+        return Find(id)!;
+    }
+
     /// <summary>Pays a bill or a claim, whole or in part: what is owed is debited and the bank credited.</summary>
     /// <param name="id">Its entry.</param>
     /// <param name="date">The day.</param>
@@ -41,7 +73,7 @@ public sealed partial class Books
         var bank =
             Accounts().FirstOrDefault(a => a is { Role: "bank", Active: true })
             ?? throw new RefusalException("no-bank", "No account has the role bank.");
-        return PostByHand(
+        return PostPayment(
             new NewEntry(
                 "cash_payment",
                 date,
@@ -55,7 +87,7 @@ public sealed partial class Books
                 entry.SourceId,
                 [new NewLine(owed.Account, amount, "0.00", "", null, ""), new NewLine(bank.Id, "0.00", amount, "", null, "")]
             ),
-            "payment"
+            new NewPayment("", "", [(id, amount)])
         );
     }
 

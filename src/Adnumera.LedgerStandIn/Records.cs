@@ -96,6 +96,39 @@ public sealed record Entry(
     IReadOnlyList<EntryLine> Lines
 );
 
+/// <summary>What a payment says beside its entry.</summary>
+/// <param name="Method"><c>cash</c>, <c>check</c>, <c>bank</c>, <c>card</c>, <c>network</c>; blank where the books do not say it.</param>
+/// <param name="Withheld">Tax that was withheld of it; its entry credits it beside the bank.</param>
+/// <param name="Bills">Which bills it paid, and how much of each; what is left is on account.</param>
+public sealed record NewPayment(string Method, string Withheld, IReadOnlyList<(string Bill, string Amount)> Bills);
+
+/// <summary>Money that went from an account of a bank, cash or card to a supplier, what was withheld included; negative where it came
+/// back. Its parts add up to it.</summary>
+public sealed record Payment(
+    string Id,
+    string Date,
+    string Supplier,
+    string Method,
+    string PaidFrom,
+    string Reference,
+    string Status,
+    string Source,
+    string SourceId,
+    string Amount,
+    string Withheld,
+    IReadOnlyList<PaymentPart> Parts
+);
+
+/// <summary>What was paid to suppliers in a period: how many payments, what stands, and what was voided.</summary>
+public sealed record PaymentTotals(long Payments, string Posted, string Voided);
+
+/// <summary>What a payment paid of one bill, by its entry and its own reference, with what the bill is for; blank, and what the payment is
+/// for, where it paid none.</summary>
+public sealed record PaymentPart(string Bill, string Reference, string Amount, IReadOnlyList<PaidLine> Lines);
+
+/// <summary>A line of what was paid; negative for an allowance.</summary>
+public sealed record PaidLine(int Line, string Account, string Amount);
+
 public sealed record Balance(string Account, string Debit, string Credit);
 
 /// <summary>A line of the profit and loss: income positive, costs negative.</summary>

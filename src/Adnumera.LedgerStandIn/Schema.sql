@@ -23,6 +23,11 @@ create table if not exists entry_line (
   debit integer not null, credit integer not null, tax_code text not null default '', dimensions text not null default '{}',
   memo text not null default '', primary key (entry, line)) strict, without rowid;
 create index if not exists entry_line_by_account on entry_line (account);
+create table if not exists payment (
+  entry integer primary key references entry (number), method text not null default '', withheld integer not null default 0) strict;
+create table if not exists payment_bill (
+  entry integer not null references entry (number), bill integer not null references entry (number), amount integer not null,
+  primary key (entry, bill)) strict, without rowid;
 create table if not exists idempotency (key text primary key, content_hash text not null, result text not null) strict;
 create table if not exists consent (code_hash text primary key, client text not null, redirect_uri text not null, at text not null) strict;
 create table if not exists token (token_hash text primary key, client text not null, granted_at text not null, revoked_at text not null default '') strict;

@@ -11,6 +11,7 @@ using Adnumera.Web.Documents;
 using Adnumera.Web.Feeds;
 using Adnumera.Web.Hosting;
 using Adnumera.Web.Incomplete;
+using Adnumera.Web.InformationReturns;
 using Adnumera.Web.Installation;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Mapping;
@@ -83,6 +84,7 @@ public static class Application
         ));
         builder.Services.AddSingleton<LedgerAccess>();
         builder.Services.AddSingleton<LedgerTurns>();
+        builder.Services.AddSingleton<TaxNumbers>();
         builder.Services.AddSingleton<Dispatcher>();
         builder.Services.AddSingleton<AuditWatch>();
         builder.Services.AddSingleton<SignInLimits>();
@@ -229,6 +231,12 @@ public static class Application
         company.MapOwed();
         company.MapDueFrom();
         company.MapSuppliers();
+        company.MapTally();
+        company.MapBoxes();
+        company.MapDesk();
+        company.MapW9();
+        company.MapReturnFiles();
+        company.MapOutputs();
         company.MapProgress();
         company.MapSafety();
         company.MapPeople();

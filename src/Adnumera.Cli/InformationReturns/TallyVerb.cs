@@ -34,7 +34,7 @@ internal static class TallyVerb
         var tally = new YearTally(
             year,
             [.. payments.Select(p => p.Line)],
-            suppliers,
+            suppliers.Select(s => s.Supplier),
             new BoxRows(boxes, year),
             new Thresholds(thresholds, year)
         );
@@ -45,24 +45,25 @@ internal static class TallyVerb
             streams =>
             {
                 PaymentsFile.Write(streams[0], payments, tally.Lines);
-                TallyFiles.WriteTally(streams[1], tally);
+                TallyFiles.WriteTally(streams[1], tally.Suppliers);
                 TallyFiles.WriteMissing(streams[2], tally.Missing);
                 return true;
             }
         );
         if (!written)
             return ExitCode.BadInput;
-        Say(terminal, year, tally);
-        var isOpen = tally.Missing.Count > 0 || tally.Lines.Any(l => l.LeftOut == LeftOutPlace.NoBox);
+        var missing = tally.Missing.Count();
+        Say(terminal, year, tally, suppliers.ToDictionary(s => s.Supplier.Name, s => s.Number, Folded.Comparer), missing);
+        var isOpen = missing > 0 || tally.Lines.Any(l => l.Place.LeftOut == LeftOutPlace.NoBox);
         return strict && isOpen ? ExitCode.Strict : ExitCode.Done;
     }
 
-    private static void Say(Terminal terminal, int year, YearTally tally)
+    private static void Say(Terminal terminal, int year, YearTally tally, Dictionary<string, string> numbers, int missing)
     {
         foreach (var supplier in tally.Totals.Where(t => t.IsToFile).Select(t => t.Supplier).Distinct())
-            if (TaxNumber.HasUnusualPrefix(supplier.Number, supplier.NumberKind))
+            if (numbers.GetValueOrDefault(supplier.Name, "") is var number && TaxNumber.HasUnusualPrefix(number, supplier.NumberKind))
                 terminal.Error.WriteLine(
-                    $"{supplier.Name}: the prefix of its EIN, {supplier.Number[..2]}, is not known to be issued; look at it again."
+                    $"{supplier.Name}: the prefix of its EIN, {number[..2]}, is not known to be issued; look at it again."
                 );
         string Text(long minor) => new Money(minor, Currency.Usd).ToString();
         var toFile = tally.Totals.Where(t => t.IsToFile).ToList();
@@ -73,6 +74,6 @@ internal static class TallyVerb
         );
         foreach (var place in Enum.GetValues<LeftOutPlace>())
             terminal.Out.WriteLine($"{Words<LeftOutPlace>.Of(place), -15} {Text(tally.LeftOut(place).Amount)}");
-        terminal.Out.WriteLine($"missing         {tally.Missing.Count}");
+        terminal.Out.WriteLine($"missing         {missing}");
     }
 }

@@ -18,6 +18,9 @@ public enum Right
     /// <summary>See who is paid what, by name.</summary>
     SeePay,
 
+    /// <summary>See whole tax numbers.</summary>
+    SeeTaxNumbers,
+
     /// <summary>Connect the ledger, choose for the company, look after its people and its record.</summary>
     Administer,
 }

@@ -32,34 +32,15 @@ public enum MissingWhat
 public sealed record MissingDetail(ReturnSupplier Supplier, MissingWhat What);
 
 /// <summary>What is missing before returns can be filed.</summary>
-internal static class MissingDetails
+public static class MissingDetails
 {
-    /// <summary>Everything, suppliers with totals first in their order, the others by name.</summary>
-    public static IEnumerable<MissingDetail> Of(
-        ILookup<ReturnSupplier, TalliedLine> lines,
-        IReadOnlyList<BoxTotal> totals,
-        Thresholds thresholds
-    )
-    {
-        var bySupplier = totals.ToLookup(t => t.Supplier);
-        var others = lines
-            .Select(l => l.Key)
-            .Where(s => !bySupplier.Contains(s))
-            .OrderBy(s => Folded.Of(s.Name), CodePointComparer.Instance);
-        return bySupplier
-            .Select(t => t.Key)
-            .Concat(others)
-            .SelectMany(s => Of(s, [.. lines[s]], [.. bySupplier[s]], thresholds).Select(what => new MissingDetail(s, what)));
-    }
+    /// <summary>Everything of a supplier, in the order of the words.</summary>
+    public static IEnumerable<MissingDetail> Of(SupplierYear year) => What(year).Select(what => new MissingDetail(year.Supplier, what));
 
-    private static IEnumerable<MissingWhat> Of(
-        ReturnSupplier supplier,
-        IReadOnlyList<TalliedLine> lines,
-        IReadOnlyList<BoxTotal> totals,
-        Thresholds thresholds
-    )
+    private static IEnumerable<MissingWhat> What(SupplierYear year)
     {
-        if (totals.Any(t => t.IsToFile))
+        var supplier = year.Supplier;
+        if (year.IsToFile)
         {
             if (!supplier.HasW9)
                 yield return MissingWhat.W9;
@@ -67,38 +48,30 @@ internal static class MissingDetails
                 yield return MissingWhat.LegalName;
             if (supplier.Address.Length == 0)
                 yield return MissingWhat.Address;
-            if (supplier.Number.Length == 0)
+            if (supplier.NumberStatus == TaxNumberStatus.Missing)
                 yield return MissingWhat.TaxNumber;
-            else if (!TaxNumber.IsPossible(supplier.Number, supplier.NumberKind))
+            if (supplier.NumberStatus == TaxNumberStatus.Bad)
                 yield return MissingWhat.TaxNumberBad;
             if (supplier.Classification is null)
                 yield return MissingWhat.Classification;
         }
 
-        if (Contradicts(supplier, lines, totals, thresholds))
+        if (Contradicts(year))
             yield return MissingWhat.Contradiction;
-        var isElsewhere = lines
-            .Where(l => l.LeftOut is not (null or LeftOutPlace.Voided or LeftOutPlace.OtherYear))
-            .GroupBy(l => l.LeftOut)
-            .Any(g => g.Sum(l => l.Withheld) != 0);
+        var isElsewhere = year
+            .Cells.Where(c => c.Place.LeftOut is not (null or LeftOutPlace.Voided or LeftOutPlace.OtherYear))
+            .GroupBy(c => c.Place.LeftOut)
+            .Any(g => g.Sum(c => c.Withheld) != 0);
         if (isElsewhere)
             yield return MissingWhat.Withheld;
     }
 
-    private static bool Contradicts(
-        ReturnSupplier supplier,
-        IReadOnlyList<TalliedLine> lines,
-        IReadOnlyList<BoxTotal> totals,
-        Thresholds thresholds
-    ) =>
-        supplier.Reportable switch
+    private static bool Contradicts(SupplierYear year) =>
+        year.Supplier.Reportable switch
         {
             // What a person leaves out, and would have to be filed without that.
-            false => lines
-                .Where(l => l.LeftOut == LeftOutPlace.Exempt && supplier.FollowsReportable(l.Exempted!.Value))
-                .GroupBy(l => l.Exempted!.Value)
-                .Any(g => thresholds.IsReached(g.Key, g.Sum(l => l.Amount)) || g.Sum(l => l.Withheld) > 0),
-            true => totals.Any(t => t.IsToFile && !supplier.FollowsReportable(t.Box)),
+            false => year.ExemptedToFile.Any(c => Reportability.Derived(year.Supplier, c.Place.Exempted!.Value).IsReportable),
+            true => year.Totals.Any(t => t.IsToFile && !Reportability.Derived(year.Supplier, t.Box).IsReportable),
             null => false,
         };
 }

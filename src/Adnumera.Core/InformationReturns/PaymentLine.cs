@@ -1,23 +1,6 @@
+using Adnumera.Core.Ledger;
+
 namespace Adnumera.Core.InformationReturns;
-
-/// <summary>How a payment was made.</summary>
-public enum PaymentMethod
-{
-    /// <summary>In cash.</summary>
-    Cash,
-
-    /// <summary>By check.</summary>
-    Check,
-
-    /// <summary>From a bank account.</summary>
-    Bank,
-
-    /// <summary>By card.</summary>
-    Card,
-
-    /// <summary>Through a third-party network.</summary>
-    Network,
-}
 
 /// <summary>A line that a payment paid.</summary>
 /// <param name="Payment">The payment's id; compares exactly.</param>

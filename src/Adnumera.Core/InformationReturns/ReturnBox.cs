@@ -41,30 +41,33 @@ public static class ReturnBoxes
     /// <summary>What stands where something is not reportable.</summary>
     public const string None = "none";
 
-    private static readonly string[] InOrder =
+    private static readonly (string Word, string Title)[] InOrder =
     [
-        "NEC-1",
-        "MISC-1",
-        "MISC-2",
-        "MISC-3",
-        "MISC-5",
-        "MISC-6",
-        "MISC-8",
-        "MISC-9",
-        "MISC-10",
-        "MISC-11",
+        ("NEC-1", "nonemployee compensation"),
+        ("MISC-1", "rents"),
+        ("MISC-2", "royalties"),
+        ("MISC-3", "other income"),
+        ("MISC-5", "fishing boat proceeds"),
+        ("MISC-6", "medical and health care payments"),
+        ("MISC-8", "substitute payments"),
+        ("MISC-9", "crop insurance proceeds"),
+        ("MISC-10", "gross proceeds paid to an attorney"),
+        ("MISC-11", "fish purchased for resale"),
     ];
 
     /// <summary>Every word, in the order of the boxes.</summary>
-    public static IReadOnlyList<string> All => InOrder;
+    public static IReadOnlyList<string> All { get; } = [.. InOrder.Select(b => b.Word)];
 
     /// <summary>The word of a box: <c>NEC-1</c>.</summary>
-    public static string Text(this ReturnBox box) => InOrder[(int)box];
+    public static string Text(this ReturnBox box) => InOrder[(int)box].Word;
+
+    /// <summary>What it is called: <c>nonemployee compensation</c>.</summary>
+    public static string Title(this ReturnBox box) => InOrder[(int)box].Title;
 
     /// <summary>Reads a word without regard to case.</summary>
     public static bool TryRead(string text, out ReturnBox box)
     {
-        var index = Array.FindIndex(InOrder, w => w.Equals(text, StringComparison.OrdinalIgnoreCase));
+        var index = Array.FindIndex(InOrder, b => b.Word.Equals(text, StringComparison.OrdinalIgnoreCase));
         box = (ReturnBox)Math.Max(index, 0);
         return index >= 0;
     }

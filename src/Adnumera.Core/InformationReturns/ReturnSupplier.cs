@@ -40,6 +40,9 @@ public sealed record ReturnSupplier
     /// <summary>The legal name; blank where it is not known.</summary>
     public string LegalName { get; init; } = "";
 
+    /// <summary>The name under which it trades; blank for none.</summary>
+    public string BusinessName { get; init; } = "";
+
     /// <summary>What it is for tax; none where it is not known.</summary>
     public TaxClassification? Classification { get; init; }
 
@@ -49,8 +52,8 @@ public sealed record ReturnSupplier
     /// <summary>What kind of number it has; none where it is not known.</summary>
     public TaxNumberKind? NumberKind { get; init; }
 
-    /// <summary>The tax number as it was given; blank where it is not known.</summary>
-    public string Number { get; init; } = "";
+    /// <summary>Whether its tax number is known, and can be one. The number itself is kept apart.</summary>
+    public TaxNumberStatus NumberStatus { get; init; }
 
     /// <summary>The address; blank where it is not known.</summary>
     public string Address { get; init; } = "";
@@ -67,27 +70,21 @@ public sealed record ReturnSupplier
     /// <summary>Whether it is an attorney.</summary>
     public bool IsAttorney { get; init; }
 
-    /// <summary>Whether what counts in a box is reportable, as a person says or as it follows.</summary>
-    public bool IsReportable(ReturnBox box) => Reportable ?? FollowsReportable(box);
+    /// <summary>Whether it collects rent for owners: the rent is theirs, and it reports it to them.</summary>
+    public bool IsAgent { get; init; }
 
-    /// <summary>
-    /// Whether it follows from what it is: exempt codes 1 to 4 are exempt of everything; corporations, and code 5, of everything but
-    /// medical payments, substitute payments, gross proceeds of attorneys, fish for cash, and what an attorney earns (Treas. Reg.
-    /// 1.6041-3(p)).
-    /// </summary>
-    public bool FollowsReportable(ReturnBox box)
-    {
-        if (ExemptCode is >= 1 and <= 4)
-            return false;
-        var isCorporation =
-            ExemptCode == 5
-            || Classification
-                is TaxClassification.CCorporation
-                    or TaxClassification.SCorporation
-                    or TaxClassification.LlcC
-                    or TaxClassification.LlcS;
-        return !isCorporation
-            || box is ReturnBox.Misc6 or ReturnBox.Misc8 or ReturnBox.Misc10 or ReturnBox.Misc11
-            || (box == ReturnBox.Nec1 && IsAttorney);
-    }
+    /// <summary>Whether a person said that its names and what it is are right as they stand.</summary>
+    public bool NameIsRight { get; init; }
+
+    /// <summary>Whether it is a corporation, or exempt as one.</summary>
+    public bool IsCorporation =>
+        ExemptCode == 5
+        || Classification
+            is TaxClassification.CCorporation
+                or TaxClassification.SCorporation
+                or TaxClassification.LlcC
+                or TaxClassification.LlcS;
+
+    /// <summary>Whether what counts in a box is reportable, as a person says or as it follows.</summary>
+    public bool IsReportable(ReturnBox box) => Reportability.Of(this, box).IsReportable;
 }

@@ -16,6 +16,19 @@ public enum TaxNumberKind
     Itin,
 }
 
+/// <summary>What is known of a tax number.</summary>
+public enum TaxNumberStatus
+{
+    /// <summary>There is none.</summary>
+    Missing,
+
+    /// <summary>It cannot be one.</summary>
+    Bad,
+
+    /// <summary>It can be one.</summary>
+    Possible,
+}
+
 /// <summary>Whether a tax number can be one.</summary>
 public static partial class TaxNumber
 {
@@ -46,9 +59,44 @@ public static partial class TaxNumber
     public static bool IsPossible(string number, TaxNumberKind? kind) =>
         kind is { } of ? IsPossible(number, of) : Enum.GetValues<TaxNumberKind>().Any(k => IsPossible(number, k));
 
+    /// <summary>Whether there is a number, and whether it can be one.</summary>
+    public static TaxNumberStatus StatusOf(string number, TaxNumberKind? kind) =>
+        number.Length == 0 ? TaxNumberStatus.Missing
+        : IsPossible(number, kind) ? TaxNumberStatus.Possible
+        : TaxNumberStatus.Bad;
+
+    /// <summary>Whether a number has the form of its kind, whatever it says; of an unknown kind, that of any.</summary>
+    public static bool HasForm(string number, TaxNumberKind? kind) =>
+        kind switch
+        {
+            TaxNumberKind.Ein => EinForm().IsMatch(number),
+            TaxNumberKind.Ssn or TaxNumberKind.Itin => PersonForm().IsMatch(number),
+            null => EinForm().IsMatch(number) || PersonForm().IsMatch(number),
+        };
+
     /// <summary>Whether the prefix of an employer's number is not known to be issued.</summary>
     public static bool HasUnusualPrefix(string number, TaxNumberKind? kind) =>
         kind == TaxNumberKind.Ein && EinForm().IsMatch(number) && Unusual.Contains(number[..2]);
+
+    /// <summary>A number as its kind is written: <c>12-3456789</c>, <c>123-45-6789</c>; as it stands where it is none.</summary>
+    public static string Written(string number, TaxNumberKind? kind)
+    {
+        var digits = number.Replace("-", "", StringComparison.Ordinal);
+        return digits.Length != Digits ? number
+            : kind == TaxNumberKind.Ein ? $"{digits[..2]}-{digits[2..]}"
+            : kind is null ? digits
+            : $"{digits[..3]}-{digits[3..5]}-{digits[5..]}";
+    }
+
+    /// <summary>What may be shown of a number: its last four digits (Treas. Reg. 301.6109-4).</summary>
+    /// <param name="number">The number.</param>
+    /// <param name="kind">Its kind; one that is not known is written as a person's.</param>
+    public static string Truncated(string number, TaxNumberKind? kind)
+    {
+        var digits = number.Replace("-", "", StringComparison.Ordinal);
+        var last = digits.Length > 4 ? digits[^4..] : digits;
+        return kind == TaxNumberKind.Ein ? $"XX-XXX{last}" : $"XXX-XX-{last}";
+    }
 
     // Social security numbers: area, group and serial that are never issued (Social Security Administration). ITIN: 9 and a middle that is
     // in use (Internal Revenue Service).
@@ -64,6 +112,8 @@ public static partial class TaxNumber
             ? area is not (0 or 666) && area < 900 && group != 0 && serial != 0
             : area >= 900 && group is (>= 50 and <= 65) or (>= 70 and <= 88) or (>= 90 and <= 92) or (>= 94 and <= 99);
     }
+
+    private const int Digits = 9;
 
     private static int Number(string digits) => int.Parse(digits, CultureInfo.InvariantCulture);
 

@@ -47,9 +47,6 @@ public enum KeyKind
     /// <summary>The form of a supplier's bills and credits in the ledger, where it is not that of their kind.</summary>
     SupplierForm,
 
-    /// <summary>The 1099 box that a supplier's payments begin with; kept here until the tally reads it.</summary>
-    SupplierBox,
-
     /// <summary>A department, in the source's words; its value is the ledger's.</summary>
     Department,
 
@@ -72,7 +69,7 @@ public enum KeySide
     /// <summary>The other side.</summary>
     Offset,
 
-    /// <summary>What else an entry says: tax, term, form, box, dimensions.</summary>
+    /// <summary>What else an entry says: tax, term, form, dimensions.</summary>
     Detail,
 }
 
@@ -90,9 +87,6 @@ public enum KeyTarget
 
     /// <summary>A form of entry.</summary>
     Form,
-
-    /// <summary>A box of Forms 1099.</summary>
-    Box,
 
     /// <summary>A value of a dimension of the ledger.</summary>
     Dimension,
@@ -150,7 +144,6 @@ public static class KeyKinds
         new(KeyKind.TaxCode, "Tax codes", KeySide.Detail, KeyTarget.Tax, KeyKind.TaxCode),
         new(KeyKind.SupplierTerm, "Terms", KeySide.Detail, KeyTarget.Term, KeyKind.Supplier),
         new(KeyKind.SupplierForm, "Forms", KeySide.Detail, KeyTarget.Form, KeyKind.Supplier),
-        new(KeyKind.SupplierBox, "1099 boxes", KeySide.Detail, KeyTarget.Box, KeyKind.Supplier),
         Value(KeyKind.Department, "Departments", Dimension.Department),
         Value(KeyKind.Location, "Locations", Dimension.Location),
         Value(KeyKind.Project, "Projects", Dimension.Project),

@@ -67,6 +67,12 @@ public interface ILedger
     /// <summary>Entries that carry one of these keys, whatever their date.</summary>
     Task<IReadOnlyList<FoundEntry>> EntriesOf(IReadOnlyCollection<DocumentIdentity> identities, CancellationToken cancel);
 
+    /// <summary>Every payment to a supplier in a period, voided ones and money that came back too, page by page.</summary>
+    IAsyncEnumerable<LedgerPayment> Payments(DateOnly from, DateOnly through, CancellationToken cancel);
+
+    /// <summary>What the ledger itself says that was paid to suppliers in a period.</summary>
+    Task<LedgerPaymentTotals> PaymentTotals(DateOnly from, DateOnly through, CancellationToken cancel);
+
     /// <summary>Each account's balance at the end of a day.</summary>
     Task<IReadOnlyList<LedgerBalance>> TrialBalance(DateOnly through, CancellationToken cancel);
 

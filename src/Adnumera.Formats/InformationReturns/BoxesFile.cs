@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
@@ -37,5 +38,19 @@ public static class BoxesFile
         }
 
         return rows;
+    }
+
+    /// <summary>Writes the rows.</summary>
+    public static void Write(Stream stream, IEnumerable<BoxRow> rows)
+    {
+        using var writer = CsvFile.Create(stream, "year account supplier box");
+        foreach (var row in rows)
+        {
+            writer.WriteField(row.Year.ToString(CultureInfo.InvariantCulture));
+            writer.WriteField(row.Account);
+            writer.WriteField(row.Supplier);
+            writer.WriteField(row.Choice.ToString());
+            writer.EndRecord();
+        }
     }
 }

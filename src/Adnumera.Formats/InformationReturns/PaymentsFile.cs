@@ -1,5 +1,7 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.InformationReturns;
+using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
 
@@ -94,8 +96,32 @@ public static class PaymentsFile
                 else
                     writer.WriteField(payment.Texts[column]);
             writer.WriteAmount(of.Amount, Currency.Usd);
-            writer.WriteField(of.Box?.Text() ?? Words<LeftOutPlace>.Of(of.LeftOut!.Value));
+            writer.WriteField(of.Place.Word);
             writer.WriteField(of.Detail);
+            writer.EndRecord();
+        }
+    }
+
+    /// <summary>Writes payments.csv.</summary>
+    /// <param name="stream">Where to.</param>
+    /// <param name="lines">What was paid, each with the number of the bill's line.</param>
+    public static void Write(Stream stream, IEnumerable<(PaymentLine Line, string Number)> lines)
+    {
+        using var writer = CsvFile.Create(stream, Header);
+        foreach (var (line, number) in lines)
+        {
+            writer.WriteField(line.Payment);
+            writer.WriteField(line.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+            writer.WriteField(line.Supplier);
+            writer.WriteField(Words<PaymentMethod>.Of(line.Method));
+            writer.WriteField(line.IsVoided ? "voided" : "");
+            writer.WriteAmount(line.Paid, Currency.Usd);
+            writer.WriteField(line.Bill);
+            writer.WriteField(number);
+            writer.WriteField(line.Account);
+            writer.WriteAmount(line.LineAmount ?? 0, Currency.Usd);
+            writer.WriteField(line.Choice?.ToString() ?? "");
+            writer.WriteAmount(line.Withheld, Currency.Usd);
             writer.EndRecord();
         }
     }

@@ -8,10 +8,12 @@ namespace Adnumera.Formats.InformationReturns;
 public static class TallyFiles
 {
     /// <summary>Writes what was paid by supplier and box, then by every other place.</summary>
-    public static void WriteTally(Stream stream, YearTally tally)
+    /// <param name="stream">Where to.</param>
+    /// <param name="suppliers">The suppliers in their order.</param>
+    public static void WriteTally(Stream stream, IReadOnlyList<SupplierYear> suppliers)
     {
         using var writer = CsvFile.Create(stream, "supplier box amount threshold reached withheld to_file");
-        foreach (var total in tally.Totals)
+        foreach (var total in suppliers.SelectMany(s => s.Totals))
         {
             writer.WriteField(total.Supplier.Name);
             writer.WriteField(total.Box.Text());
@@ -25,13 +27,13 @@ public static class TallyFiles
 
         foreach (var place in Enum.GetValues<LeftOutPlace>())
         {
-            var (amount, withheld) = tally.LeftOut(place);
+            var cells = suppliers.SelectMany(s => s.Cells).Where(c => c.Place.LeftOut == place).ToList();
             writer.WriteField("");
             writer.WriteField(Words<LeftOutPlace>.Of(place));
-            writer.WriteAmount(amount, Currency.Usd);
+            writer.WriteAmount(cells.Sum(c => c.Amount), Currency.Usd);
             writer.WriteField("");
             writer.WriteField("");
-            writer.WriteAmount(withheld, Currency.Usd);
+            writer.WriteAmount(cells.Sum(c => c.Withheld), Currency.Usd);
             writer.WriteField("");
             writer.EndRecord();
         }

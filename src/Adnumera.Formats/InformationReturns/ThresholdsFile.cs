@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Sources;
@@ -42,5 +43,18 @@ public static class ThresholdsFile
         }
 
         return rows;
+    }
+
+    /// <summary>Writes the rows.</summary>
+    public static void Write(Stream stream, IEnumerable<ThresholdRow> rows)
+    {
+        using var writer = CsvFile.Create(stream, "year box amount");
+        foreach (var row in rows)
+        {
+            writer.WriteField(row.Year.ToString(CultureInfo.InvariantCulture));
+            writer.WriteField(row.Box.Text());
+            writer.WriteAmount(row.Amount, Currency.Usd);
+            writer.EndRecord();
+        }
     }
 }

@@ -52,3 +52,22 @@ internal sealed record EntryAnswer(
 );
 
 internal sealed record LineAnswer(string Account, string Debit, string Credit, string TaxCode, Dimensions Dimensions);
+
+internal sealed record PaymentAnswer(
+    string Id,
+    string Date,
+    string Supplier,
+    string Method,
+    string PaidFrom,
+    string Reference,
+    string Status,
+    string Amount,
+    string Withheld,
+    PaymentPartAnswer[] Parts
+);
+
+internal sealed record PaymentPartAnswer(string Bill, string Reference, string Amount, PaidLineAnswer[] Lines);
+
+internal sealed record PaidLineAnswer(int Line, string Account, string Amount);
+
+internal sealed record PaymentTotalsAnswer(int Payments, string Posted, string Voided);

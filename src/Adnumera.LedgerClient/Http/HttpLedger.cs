@@ -152,22 +152,40 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
             cancel
         );
 
-    private async IAsyncEnumerable<FoundEntry> Pages(string which, [EnumeratorCancellation] CancellationToken cancel)
+    private IAsyncEnumerable<FoundEntry> Pages(string which, CancellationToken cancel) =>
+        Pages<EntryAnswer, FoundEntry>($"api/entries?{which}", translation.Found, e => e.Id, cancel);
+
+    // Page by page, after the last of the one before.
+    private async IAsyncEnumerable<T> Pages<TAnswer, T>(
+        string address,
+        Converter<TAnswer, T> read,
+        Func<TAnswer, string> id,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var after = "";
         while (true)
         {
-            var page = await requests.Get<EntryAnswer[]>(
-                $"api/entries?{which}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}",
-                cancel
-            );
-            foreach (var entry in await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, translation.Found))))
-                yield return entry;
+            var page = await requests.Get<TAnswer[]>($"{address}&most={PageSize}{(after.Length > 0 ? $"&after={after}" : "")}", cancel);
+            foreach (var item in await LedgerRequests.Understood(() => Task.FromResult(Array.ConvertAll(page, read))))
+                yield return item;
             if (page.Length < PageSize)
                 yield break;
-            after = page[^1].Id;
+            after = id(page[^1]);
         }
     }
+
+    /// <inheritdoc/>
+    public IAsyncEnumerable<LedgerPayment> Payments(DateOnly from, DateOnly through, CancellationToken cancel) =>
+        Pages<PaymentAnswer, LedgerPayment>($"api/payments?from={Day(from)}&through={Day(through)}", translation.Paid, p => p.Id, cancel);
+
+    /// <inheritdoc/>
+    public Task<LedgerPaymentTotals> PaymentTotals(DateOnly from, DateOnly through, CancellationToken cancel) =>
+        LedgerRequests.Understood(async () =>
+        {
+            var t = await requests.Get<PaymentTotalsAnswer>($"api/payment-totals?from={Day(from)}&through={Day(through)}", cancel);
+            return new LedgerPaymentTotals(t.Payments, translation.Minor(t.Posted), translation.Minor(t.Voided));
+        });
 
     /// <inheritdoc/>
     public async Task<IReadOnlyList<FoundEntry>> EntriesOf(IReadOnlyCollection<DocumentIdentity> identities, CancellationToken cancel)

@@ -67,4 +67,33 @@ internal sealed class Translation(Currency currency)
                 ),
             ],
         };
+
+    public LedgerPayment Paid(PaymentAnswer p)
+    {
+        var payment = new LedgerPayment
+        {
+            Id = p.Id,
+            Date = Day(p.Date),
+            Supplier = p.Supplier,
+            Method = p.Method.Length > 0 ? Word<PaymentMethod>(p.Method, "payment") : null,
+            PaidFrom = p.PaidFrom,
+            Reference = p.Reference,
+            IsVoided = Word<LedgerStatus>(p.Status, "payment") == LedgerStatus.Voided,
+            Amount = Minor(p.Amount),
+            Withheld = Minor(p.Withheld),
+            Parts =
+            [
+                .. p.Parts.Select(part => new LedgerPaymentPart(
+                    part.Bill,
+                    part.Reference,
+                    Minor(part.Amount),
+                    [.. part.Lines.Select(l => new LedgerPaidLine(l.Line, l.Account, Minor(l.Amount)))]
+                )),
+            ],
+        };
+        // What does not add up would be counted wrongly: better none than that.
+        if (payment.Parts.Sum(part => part.Amount) != payment.Amount || payment.Parts.Any(part => part.Lines.Count == 0))
+            throw new LedgerUnavailableException($"What payment {p.Id} of the ledger paid does not add up to it. Nothing was changed.");
+        return payment;
+    }
 }

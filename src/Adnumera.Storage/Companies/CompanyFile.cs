@@ -37,6 +37,13 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     /// <param name="now">The instant.</param>
     public DateOnly DayOf(DateTimeOffset now) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, TimeZone()).DateTime);
 
+    /// <summary>The instant at which a day begins for the company.</summary>
+    public DateTimeOffset StartOf(DateOnly day)
+    {
+        var midnight = day.ToDateTime(TimeOnly.MinValue);
+        return new DateTimeOffset(midnight, TimeZone().GetUtcOffset(midnight));
+    }
+
     /// <summary>Where the company's days begin.</summary>
     public TimeZoneInfo TimeZone() => Read(connection => new CompanyTable(connection).TimeZone());
 

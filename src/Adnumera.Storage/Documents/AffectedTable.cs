@@ -190,6 +190,6 @@ public sealed class AffectedTable(SqliteConnection company)
                 StandingField.Supplier,
             KeyKind.PaymentAccount => StandingField.PaymentAccount,
             KeyKind.Department or KeyKind.Location or KeyKind.Project or KeyKind.Customer => StandingField.Dimension,
-            KeyKind.SupplierBox or KeyKind.Source or KeyKind.Settlement or KeyKind.TaxCode => null,
+            KeyKind.Source or KeyKind.Settlement or KeyKind.TaxCode => null,
         };
 }

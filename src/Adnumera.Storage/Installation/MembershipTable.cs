@@ -5,10 +5,10 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Storage.Installation;
 
 /// <summary>A company that a person may open, and as what.</summary>
-public sealed record Membership(string Company, string CompanyName, Role Role, bool? SeesPay);
+public sealed record Membership(string Company, string CompanyName, Role Role, OwnRights Own);
 
 /// <summary>A person of a company.</summary>
-public sealed record Member(long Id, string Name, string SignIn, Role Role, bool? SeesPay);
+public sealed record Member(long Id, string Name, string SignIn, Role Role, OwnRights Own);
 
 /// <summary>Who is what in which company.</summary>
 public sealed class MembershipTable(SqliteConnection installation)
@@ -17,24 +17,24 @@ public sealed class MembershipTable(SqliteConnection installation)
     public IReadOnlyList<Membership> Of(long person) =>
         [
             .. installation
-                .Query<(string Company, string Name, string Role, string SeesPay)>(
-                    "select m.company_id, c.name, m.role, m.see_pay from membership m join company c on c.id = m.company_id "
+                .Query<(string Company, string Name, string Role, string SeesPay, string SeesTaxNumbers)>(
+                    "select m.company_id, c.name, m.role, m.see_pay, m.see_tax_numbers from membership m join company c on c.id = m.company_id "
                         + "where m.person_id = @person and c.closed_at = '' order by c.name",
                     new { person }
                 )
-                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role), YesOrNo(m.SeesPay))),
+                .Select(m => new Membership(m.Company, m.Name, Words<Role>.Read(m.Role), Own(m.SeesPay, m.SeesTaxNumbers))),
         ];
 
     /// <summary>Who belongs to a company.</summary>
     public IReadOnlyList<Member> In(string company) =>
         [
             .. installation
-                .Query<(long Id, string Name, string SignIn, string Role, string SeesPay)>(
-                    "select p.id, p.name, p.sign_in, m.role, m.see_pay from membership m join person p on p.id = m.person_id "
+                .Query<(long Id, string Name, string SignIn, string Role, string SeesPay, string SeesTaxNumbers)>(
+                    "select p.id, p.name, p.sign_in, m.role, m.see_pay, m.see_tax_numbers from membership m join person p on p.id = m.person_id "
                         + "where m.company_id = @company order by p.name",
                     new { company }
                 )
-                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role), YesOrNo(m.SeesPay))),
+                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role), Own(m.SeesPay, m.SeesTaxNumbers))),
         ];
 
     /// <summary>What a person is in an open company; nothing when they have no part in it.</summary>
@@ -50,18 +50,18 @@ public sealed class MembershipTable(SqliteConnection installation)
 
     /// <summary>Whether a person has a right in an open company.</summary>
     public bool Allows(long person, string company, Right right) =>
-        installation.QueryFirstOrDefault<(string? Role, string SeesPay)>(
-            "select m.role, m.see_pay from membership m join company c on c.id = m.company_id "
+        installation.QueryFirstOrDefault<(string? Role, string SeesPay, string SeesTaxNumbers)>(
+            "select m.role, m.see_pay, m.see_tax_numbers from membership m join company c on c.id = m.company_id "
                 + "where m.person_id = @person and m.company_id = @company and c.closed_at = ''",
             new { person, company }
         )
-            is ({ } role, var sees)
-        && Rights.Allow(Words<Role>.Read(role), right, YesOrNo(sees));
+            is ({ } role, var pay, var numbers)
+        && Rights.Allow(Words<Role>.Read(role), right, Own(pay, numbers));
 
-    /// <summary>Says whether a person sees pay by name; none leaves it to their role.</summary>
-    public void SeesPay(long person, string company, bool? sees) =>
+    /// <summary>Says whether a person has one of the rights that are said of persons; none leaves it to their role.</summary>
+    public void Say(long person, string company, Right right, bool? sees) =>
         installation.Execute(
-            "update membership set see_pay = @sees where person_id = @person and company_id = @company",
+            $"update membership set {Words<Right>.Of(right)} = @sees where person_id = @person and company_id = @company",
             new
             {
                 person,
@@ -69,6 +69,8 @@ public sealed class MembershipTable(SqliteConnection installation)
                 sees = sees is { } said ? (said ? "yes" : "no") : "",
             }
         );
+
+    private static OwnRights Own(string pay, string numbers) => new(YesOrNo(pay), YesOrNo(numbers));
 
     private static bool? YesOrNo(string text) => text.Length == 0 ? null : text == "yes";
 

@@ -24,7 +24,6 @@ internal static class KeyColumns
             or KeyKind.TaxCode
             or KeyKind.SupplierTerm
             or KeyKind.SupplierForm
-            or KeyKind.SupplierBox
             or KeyKind.Department
             or KeyKind.Location
             or KeyKind.Project
@@ -49,7 +48,6 @@ internal static class KeyColumns
             or KeyKind.PaymentAccount
             or KeyKind.SupplierTerm
             or KeyKind.SupplierForm
-            or KeyKind.SupplierBox
             or KeyKind.Department
             or KeyKind.Location
             or KeyKind.Project

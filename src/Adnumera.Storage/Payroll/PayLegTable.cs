@@ -85,6 +85,29 @@ public sealed class PayLegTable(SqliteConnection company)
             }
         );
 
+    /// <summary>What was paid of which runs to those who worked, by the day on which it was.</summary>
+    /// <param name="year">The year of that day.</param>
+    public IReadOnlyList<(long Run, string LedgerEntry, DateOnly Day, long Amount)> PaidToWorkers(int year) =>
+        [
+            .. company
+                .Query<(long Run, string Entry, string Day, long Amount)>(
+                    """
+                    select l.run_id, iif(l.ledger_entry <> '', l.ledger_entry, d.source_id), coalesce(m.day, d.document_date) as day,
+                      sum(l.amount)
+                    from pay_leg l left join owed_movement m on m.account = l.account and m.ledger_entry = l.ledger_entry
+                      left join document d on d.id = l.document_id
+                    where l.payee_kind = @employees and day >= @first and day <= @last group by 1, 2, 3 order by 3, 1
+                    """,
+                    new
+                    {
+                        employees = Words<PayeeKind>.Of(PayeeKind.Employees),
+                        first = $"{year}-01-01",
+                        last = $"{year}-12-31",
+                    }
+                )
+                .Select(p => (p.Run, p.Entry, Iso.Day(p.Day), p.Amount)),
+        ];
+
     /// <summary>The entries of an account of which a person said that they pay no run.</summary>
     public IReadOnlySet<string> Apart(string account) =>
         company.Query<string>("select ledger_entry from pay_leg_apart where account = @account", new { account }).ToHashSet();

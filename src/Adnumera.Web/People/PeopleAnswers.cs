@@ -3,9 +3,10 @@ using Adnumera.Core.Access;
 namespace Adnumera.Web.People;
 
 /// <summary>A person of the company.</summary>
-/// <param name="SeesPay">Whether they see pay by name.</param>
-/// <param name="MaySeePay">Whether that can be said of them: whoever looks at the books.</param>
-public sealed record MemberAnswer(long Id, string Name, string SignIn, Role Role, bool SeesPay, bool MaySeePay);
+/// <param name="Personal">The rights that can be said of them, and whether they have each; none of who does not look at the books.</param>
+public sealed record MemberAnswer(long Id, string Name, string SignIn, Role Role, IReadOnlyList<PersonalRight> Personal);
+
+public sealed record PersonalRight(Right Right, bool Has);
 
 /// <summary>An invitation that nobody used yet.</summary>
 public sealed record InvitationRow(long Id, Role Role, string ForWhom, string MadeBy, string MadeAt, string EndsAt);
@@ -14,8 +15,9 @@ public sealed record PeopleAnswer(IReadOnlyList<MemberAnswer> Members, IReadOnly
 
 public sealed record MemberRequest(Role? Role);
 
-/// <param name="Sees">Whether a person sees pay by name; none leaves it to their role.</param>
-public sealed record SeesPayRequest(bool? Sees);
+/// <param name="Right">One of the rights that are said of persons.</param>
+/// <param name="Has">Whether a person has it; none leaves it to their role.</param>
+public sealed record PersonalRightRequest(Right Right, bool? Has);
 
 /// <param name="ForWhom">Whom it is for, as a note for those who see the list.</param>
 /// <param name="Days">After how many days it ends, 1 to 30.</param>

@@ -18,7 +18,7 @@ internal static class PeopleEndpoints
         var people = company.MapGroup("people").WithTags("People");
         people.MapGet("", All).NeedsCareOfPeople();
         people.MapPut("{person:long}", Put).NeedsCareOfPeople();
-        people.MapPut("{person:long}/sees-pay", SeesPay).Needs(Right.Administer);
+        people.MapPut("{person:long}/rights", Say).Needs(Right.Administer);
         people.MapDelete("{person:long}", Remove).NeedsCareOfPeople();
         people.MapDelete("{person:long}/sessions", EndSessions).NeedsCareOfPeople();
         var invitations = company.MapGroup("invitations").WithTags("People");
@@ -39,8 +39,9 @@ internal static class PeopleEndpoints
                         m.Name,
                         m.SignIn,
                         m.Role,
-                        Rights.Allow(m.Role, Right.SeePay, m.SeesPay),
                         Rights.Allow(m.Role, Right.Read)
+                            ? [.. Rights.Personal.Select(r => new PersonalRight(r, Rights.Allow(m.Role, r, m.Own)))]
+                            : []
                     )),
             ],
             [
@@ -55,24 +56,26 @@ internal static class PeopleEndpoints
 
     private static PeopleAnswer Remove(long person, CompanyBooks books, CompanyFiles companies) => Change(person, null, books, companies);
 
-    // Whose pay anybody sees is for the company to say, not for whoever keeps the installation.
-    private static PeopleAnswer SeesPay(long person, SeesPayRequest request, CompanyBooks books, CompanyFiles companies)
+    // Whose pay and tax numbers anybody sees is for the company to say, not for whoever keeps the installation.
+    private static PeopleAnswer Say(long person, PersonalRightRequest request, CompanyBooks books, CompanyFiles companies)
     {
+        if (!Rights.Personal.Contains(request.Right))
+            throw new RefusedException("right", "This right goes with the role. Nothing was changed; give the person another role.");
         var (answer, name) = companies.Installation.InTransaction(c =>
         {
             var table = new MembershipTable(c);
             var member = table.In(books.CompanyId).FirstOrDefault(m => m.Id == person) ?? throw RefusedException.NotFound("This person");
             if (!Rights.Allow(member.Role, Right.Read))
                 throw new RefusedException("role", $"{member.Name} does not look at the books. Nothing was changed.");
-            table.SeesPay(person, books.CompanyId, request.Sees);
+            table.Say(person, books.CompanyId, request.Right, request.Has);
             return (Of(c, books.CompanyId, books.Now), member.SignIn);
         });
         Note(
             books,
-            "who sees pay by name",
+            $"who may {Rights.All.First(r => r.Right == request.Right).Title}",
             $"person/{name}",
             null,
-            request.Sees is { } sees ? (sees ? "sees it" : "does not see it") : "by role"
+            request.Has is { } has ? (has ? "may" : "may not") : "by role"
         );
         return answer;
     }

@@ -42,6 +42,18 @@ public static class Access
             );
     }
 
+    /// <summary>Refuses whoever may keep the books and not see whole tax numbers, where the answer would say them.</summary>
+    /// <exception cref="RefusedException">They may not.</exception>
+    internal static void MustSeeTaxNumbers(this HttpContext http, CompanyFiles companies)
+    {
+        if (!http.May(companies, Right.SeeTaxNumbers))
+            throw new RefusedException(
+                "not-allowed",
+                "That is for those who may see whole tax numbers. Nothing was changed.",
+                StatusCodes.Status403Forbidden
+            );
+    }
+
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>
     public static IServiceCollection AddAccess(this IServiceCollection services)
     {

@@ -55,7 +55,7 @@ internal static class SessionEndpoints
                     [
                         .. new MembershipTable(c)
                             .Of(id)
-                            .Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role, m.SeesPay))),
+                            .Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role, m.Own))),
                     ],
                     settings.Demo,
                     false,

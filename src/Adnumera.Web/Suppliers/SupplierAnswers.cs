@@ -49,8 +49,7 @@ public sealed record GroupAnswer(
     string? CostAccount,
     string? Term,
     string? TaxCode,
-    LedgerForm? Form,
-    string? Box
+    LedgerForm? Form
 );
 
 /// <param name="Suppliers">Who joins the group, and gets its defaults where they have none of their own.</param>

@@ -108,7 +108,7 @@ internal static class SupplierEndpoints
             [
                 .. new SupplierGroupTable(company)
                     .All()
-                    .Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, FormOf(g), g.Box)),
+                    .Select(g => new GroupAnswer(g.Name, g.PayablesAccount, g.CostAccount, g.Term, g.TaxCode, FormOf(g))),
             ],
             unlinked.Count(s => directory.IsInLedger(directory.NameOf(s))),
             currency.Code
@@ -189,8 +189,7 @@ internal static class SupplierEndpoints
             Blank(request.CostAccount),
             Blank(request.Term),
             Blank(request.TaxCode),
-            request.Form is { } form ? Words<LedgerForm>.Of(form) : "",
-            Blank(request.Box)
+            request.Form is { } form ? Words<LedgerForm>.Of(form) : ""
         );
         if (group.PayablesAccount.Length > 0 && Targets.BrokenForOffset(basis.Chart, group.PayablesAccount) is { } payable)
             throw new RefusedException(
@@ -237,7 +236,7 @@ internal static class SupplierEndpoints
         return Of(company, ledgers);
     }
 
-    // Who joins gets what they do not have of their own: the group, its payables account, term, form and 1099 box.
+    // Who joins gets what they do not have of their own: the group, its payables account, term and form.
     private static SuppliersAnswer Join(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, JoinRequest request)
     {
         var group =
@@ -254,10 +253,7 @@ internal static class SupplierEndpoints
             proposals.Add(ProposedRow.Put(Row(KeyKind.Supplier) with { Group = group.Name }));
             if (group.PayablesAccount.Length > 0 && Row(KeyKind.SupplierPayable) is { Account.Length: 0 } payable)
                 proposals.Add(ProposedRow.Put(payable with { Account = group.PayablesAccount }));
-            foreach (
-                var (kind, value) in ((KeyKind, string)[])
-                    [(KeyKind.SupplierTerm, group.Term), (KeyKind.SupplierForm, group.Form), (KeyKind.SupplierBox, group.Box)]
-            )
+            foreach (var (kind, value) in ((KeyKind, string)[])[(KeyKind.SupplierTerm, group.Term), (KeyKind.SupplierForm, group.Form)])
                 if (value.Length > 0 && Row(kind) is { Value.Length: 0 } own)
                     proposals.Add(ProposedRow.Put(own with { Value = value }));
         }

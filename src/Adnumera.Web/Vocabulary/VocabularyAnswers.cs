@@ -1,5 +1,6 @@
 using Adnumera.Core.Access;
 using Adnumera.Core.Documents;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Web.Documents;
@@ -27,7 +28,7 @@ public sealed record KeyKindAnswer(
 public sealed record FormAnswer(LedgerForm Form, string Title);
 
 /// <summary>A box of Forms 1099.</summary>
-public sealed record BoxAnswer(string Box, string Title);
+public sealed record BoxAnswer(ReturnBox Box, string Word, string Title);
 
 /// <summary>The fixed words with what follows from them, so that pages know them from the core and from nowhere else.</summary>
 /// <param name="Roles">The one table of which role carries which rights.</param>

@@ -14,7 +14,7 @@ internal static class VocabularyEndpoints
         [.. DocumentKinds.All.Select(k => new DocumentKindAnswer(k.Kind, k.Title, k.Side, k.Reverses))],
         [.. KeyKinds.All.Select(k => new KeyKindAnswer(k.Kind, k.Title, k.Plural, k.Side, k.Target, k.HasGroup, k.Dimension?.Word ?? ""))],
         [.. DocumentKind.Bill.Row().Forms.Select(f => new FormAnswer(f, f.Title()))],
-        [.. Boxes.All.Select(b => new BoxAnswer(b.Word, b.Title))],
+        [.. Enum.GetValues<ReturnBox>().Select(b => new BoxAnswer(b, b.Text(), b.Title()))],
         Rights.All,
         Rights.Roles,
         Enum.GetValues<HoldKind>(),

@@ -39,6 +39,14 @@
   import PayrollGrid from './payroll/PayrollGrid.svelte';
   import PayrollMapping from './payroll/PayrollMapping.svelte';
   import TypedRun from './payroll/TypedRun.svelte';
+  import Boxes from './information-returns/Boxes.svelte';
+  import BoxBook from './information-returns/BoxBook.svelte';
+  import Desk from './information-returns/Desk.svelte';
+  import DeskSupplier from './information-returns/DeskSupplier.svelte';
+  import Outputs from './information-returns/Outputs.svelte';
+  import Readiness from './information-returns/Readiness.svelte';
+  import Tally from './information-returns/Tally.svelte';
+  import Thresholds from './information-returns/Thresholds.svelte';
   import Prices from './prices/Prices.svelte';
   import Proof from './proof/Proof.svelte';
   import Accounts from './set-up/Accounts.svelte';
@@ -89,6 +97,14 @@
     '/:company/payroll/mapping/grid': PayrollGrid,
     '/:company/payroll/hours': Hours,
     '/:company/payroll/choices': PayrollChoices,
+    '/:company/year-end': Tally,
+    '/:company/year-end/readiness': Readiness,
+    '/:company/year-end/suppliers': Desk,
+    '/:company/year-end/suppliers/:key': DeskSupplier,
+    '/:company/year-end/boxes': Boxes,
+    '/:company/year-end/boxes/book': BoxBook,
+    '/:company/year-end/thresholds': Thresholds,
+    '/:company/year-end/outputs': Outputs,
     '/:company/set-up': SetUp,
     '/:company/set-up/ledger': Ledger,
     '/:company/set-up/feeds': Feeds,

@@ -10,7 +10,7 @@ public class RightsTests
     [InlineData(Role.Spender, "spend")]
     [InlineData(Role.Approver, "spend approve")]
     [InlineData(Role.Bookkeeper, "read spend bookkeep see_pay")]
-    [InlineData(Role.Administrator, "read spend approve bookkeep see_pay administer")]
+    [InlineData(Role.Administrator, "read spend approve bookkeep see_pay see_tax_numbers administer")]
     public void Each_role_carries_these_rights_and_no_other(Role role, string rights)
     {
         Assert.Equal(rights, string.Join(' ', Rights.Of(role).Select(Words<Right>.Of)));
@@ -31,14 +31,24 @@ public class RightsTests
     [Fact]
     public void Whether_somebody_sees_pay_can_be_said_of_each_who_looks_at_the_books()
     {
-        Assert.True(Rights.Allow(Role.Reader, Right.SeePay, true));
-        Assert.False(Rights.Allow(Role.Administrator, Right.SeePay, false));
-        Assert.True(Rights.Allow(Role.Bookkeeper, Right.SeePay, null));
-        Assert.False(Rights.Allow(Role.Spender, Right.SeePay, true));
-        Assert.False(Rights.Allow(null, Right.SeePay, true));
+        Assert.True(Rights.Allow(Role.Reader, Right.SeePay, new OwnRights(true, null)));
+        Assert.False(Rights.Allow(Role.Administrator, Right.SeePay, new OwnRights(false, null)));
+        Assert.True(Rights.Allow(Role.Bookkeeper, Right.SeePay));
+        Assert.False(Rights.Allow(Role.Spender, Right.SeePay, new OwnRights(true, null)));
+        Assert.False(Rights.Allow(null, Right.SeePay, new OwnRights(true, null)));
         // Nothing else changes by it.
         foreach (var right in Enum.GetValues<Right>().Where(r => r != Right.SeePay))
-            Assert.Equal(Rights.Allow(Role.Bookkeeper, right), Rights.Allow(Role.Bookkeeper, right, false));
+            Assert.Equal(Rights.Allow(Role.Bookkeeper, right), Rights.Allow(Role.Bookkeeper, right, new OwnRights(false, null)));
+    }
+
+    [Fact]
+    public void So_can_whether_somebody_sees_whole_tax_numbers()
+    {
+        Assert.True(Rights.Allow(Role.Bookkeeper, Right.SeeTaxNumbers, new OwnRights(null, true)));
+        Assert.False(Rights.Allow(Role.Administrator, Right.SeeTaxNumbers, new OwnRights(null, false)));
+        Assert.False(Rights.Allow(Role.Bookkeeper, Right.SeeTaxNumbers, new OwnRights(true, null)));
+        Assert.False(Rights.Allow(Role.Approver, Right.SeeTaxNumbers, new OwnRights(null, true)));
+        Assert.Equal(Rights.Personal, Enum.GetValues<Right>().Where(r => new OwnRights(true, true).Of(r) is not null));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using Adnumera.Core.InformationReturns;
+using Adnumera.Core.Ledger;
 using CsCheck;
 
 namespace Adnumera.Core.Tests.InformationReturns;
@@ -62,7 +63,7 @@ public class YearTallyTests
             lines =>
             {
                 var tally = Of(lines);
-                Assert.All(tally.Lines, l => Assert.True(l.Box is null != l.LeftOut is null));
+                Assert.All(tally.Lines, l => Assert.True(l.Place.Box is null != l.Place.LeftOut is null));
                 var places = Enum.GetValues<LeftOutPlace>().Select(tally.LeftOut).ToList();
                 var payments = lines.GroupBy(l => l.Payment).Select(g => g.First()).ToList();
                 Assert.Equal(payments.Sum(p => p.Paid), tally.Totals.Sum(t => t.Amount) + places.Sum(p => p.Amount));

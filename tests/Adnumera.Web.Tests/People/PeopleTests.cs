@@ -194,8 +194,8 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
         using var reader = await Client.Of(house, "reader");
         using var bookkeeper = await Client.Of(house, "bookkeeper");
         Assert.Equal(HttpStatusCode.Forbidden, (await reader.Refused(HttpMethod.Get, "payroll/due-from")).Status);
-        await client.Put($"people/{maud}/sees-pay", new { sees = true });
-        await client.Put($"people/{ines}/sees-pay", new { sees = false });
+        await client.Put($"people/{maud}/rights", new { right = "see_pay", has = true });
+        await client.Put($"people/{ines}/rights", new { right = "see_pay", has = false });
         await reader.Get("payroll/due-from");
         Assert.Equal(HttpStatusCode.Forbidden, (await bookkeeper.Refused(HttpMethod.Get, "payroll/due-from")).Status);
         // Keeping the books does not show it either.
@@ -213,16 +213,16 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
                 .GetProperty("members")
                 .EnumerateArray()
                 .OrderBy(m => m.GetProperty("signIn").GetString())
-                .Select(m => m.GetProperty("seesPay").ToString())
+                .Select(m => m.GetProperty("personal")[0].GetProperty("has").ToString())
         );
         // Nobody gives it to themselves; of who does not look at the books it cannot be said.
         Assert.Equal(
             HttpStatusCode.Forbidden,
-            (await bookkeeper.Refused(HttpMethod.Put, $"people/{ines}/sees-pay", new { sees = true })).Status
+            (await bookkeeper.Refused(HttpMethod.Put, $"people/{ines}/rights", new { right = "see_pay", has = true })).Status
         );
         await client.Put($"people/{maud}", new { role = "spender" });
-        Assert.Equal("role", (await client.Refused(HttpMethod.Put, $"people/{maud}/sees-pay", new { sees = true })).Type);
-        await client.Put($"people/{ines}/sees-pay", new { sees = (bool?)null });
+        Assert.Equal("role", (await client.Refused(HttpMethod.Put, $"people/{maud}/rights", new { right = "see_pay", has = true })).Type);
+        await client.Put($"people/{ines}/rights", new { right = "see_pay", has = (bool?)null });
         await bookkeeper.Get("payroll/due-from");
     }
 

@@ -784,7 +784,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -3018,7 +3018,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -3123,7 +3123,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -3984,7 +3984,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -4092,7 +4092,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -4830,7 +4830,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -4897,7 +4897,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -5221,7 +5221,7 @@ export interface paths {
                 header?: never;
                 path: {
                     companyId: string;
-                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    kind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                 };
                 cookie?: never;
             };
@@ -6459,7 +6459,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -6616,7 +6616,7 @@ export interface paths {
                     kind?: "bill" | "supplier_credit" | "card_charge" | "card_refund" | "expense_claim" | "order" | "transfer" | "pay_run";
                     reason?: "period_locked" | "supplier_missing" | "employee_missing" | "payment_account_missing" | "sign" | "currency" | "possible_duplicate" | "arithmetic" | "payment_account_unmapped" | "payment_account_ambiguous" | "text_too_long" | "dimension_unmapped" | "dimension_missing" | "supplier_undecided" | "transfer_to_itself" | "transfer_waits" | "form_impossible" | "settlement_unmapped" | "role_missing" | "role_ambiguous" | "mapping_broken" | "unmapped" | "tax_code_unmapped" | "account_asked" | "payment_account_asked" | "price_moved" | "refused" | "held_back" | "period_end_missing" | "identity" | "employer_item";
                     reasonValue?: string;
-                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+                    keyKind?: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
                     key?: string;
                     account?: string;
                     label?: string;
@@ -11319,6 +11319,2029 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/companies/{companyId}/information-returns/{year}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    view?: "paid" | "reached" | "near" | "to_file" | "details_missing";
+                    search?: string;
+                    after?: string;
+                    beside?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TallyAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/payments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    supplier?: string;
+                    box?: "nec1" | "misc1" | "misc2" | "misc3" | "misc5" | "misc6" | "misc8" | "misc9" | "misc10" | "misc11";
+                    place?: "voided" | "other_year" | "card_or_network" | "foreign" | "not_reportable" | "no_box" | "exempt";
+                    leftOut?: boolean;
+                    month?: number;
+                    account?: string;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaymentsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/months": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    supplier?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MonthsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    since?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MovesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LinesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MethodRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/changes/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoxesAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoxesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/boxes/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoxesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoxRehearsal"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/boxes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoxesRead"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/thresholds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThresholdsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThresholdRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    search?: string;
+                    lacking?: boolean;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeskAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/suppliers/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeskSupplier"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SupplierText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeskSupplier"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/suppliers/{key}/number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumberAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadinessAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/suppliers/{key}/w9": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["W9Attached"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeskSupplier"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/w9-layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["W9LayoutRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["W9LayoutRequest"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["W9Request"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/first-bill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FirstBillRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FirstBillRequest"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/files/suppliers/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    fileName: string;
+                    take?: boolean;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SuppliersRead"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/outputs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutputsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/statements/sent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SentRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/statements/came-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CameBackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecidedAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/payer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayerAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/{year}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutputsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    companyId: string;
+                    year: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutputsAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/companies/{companyId}/audit": {
         parameters: {
             query?: never;
@@ -11631,7 +13654,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/companies/{companyId}/people/{person}/sees-pay": {
+    "/api/companies/{companyId}/people/{person}/rights": {
         parameters: {
             query?: never;
             header?: never;
@@ -11651,7 +13674,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SeesPayRequest"];
+                    "application/json": components["schemas"]["PersonalRightRequest"];
                 };
             };
             responses: {
@@ -13003,6 +15026,16 @@ export interface components {
             hidden: boolean;
             link: string;
         };
+        AccountBoxAnswer: {
+            account: string;
+            title: string;
+            paid: string;
+            waits: string;
+            rows: components["schemas"]["BoxRowAnswer"][];
+            proposed: null | components["schemas"]["ReturnBox"];
+            because: string;
+            payees: components["schemas"]["PayeeAnswer"][];
+        };
         AccountChoice: {
             account: null | string;
         };
@@ -13215,9 +15248,91 @@ export interface components {
             /** Format: int64 */
             setId: number;
         };
+        BoxAmount: {
+            box: components["schemas"]["ReturnBox"];
+            amount: string;
+        };
         BoxAnswer: {
-            box: string;
+            box: components["schemas"]["ReturnBox"];
+            word: string;
             title: string;
+        };
+        BoxCell: {
+            box: components["schemas"]["ReturnBox"];
+            amount: string;
+            threshold: string;
+            withheld: string;
+            isReached: boolean;
+            isToFile: boolean;
+            isNear: boolean;
+        };
+        BoxCrossing: {
+            /** Format: int32 */
+            year: number;
+            key: string;
+            supplier: string;
+            box: components["schemas"]["ReturnBox"];
+            before: string;
+            after: string;
+            threshold: string;
+            isFiledThen: boolean;
+        };
+        BoxesAnswer: {
+            /** Format: int32 */
+            year: number;
+            accounts: components["schemas"]["AccountBoxAnswer"][];
+            withBox: string;
+            changes: components["schemas"]["ReturnChangeAnswer"][];
+        };
+        BoxesRead: {
+            fileName: string;
+            rows: components["schemas"]["BoxRowRequest"][];
+            errors: components["schemas"]["Problem"][];
+            /** Format: int32 */
+            errorCount: number;
+        };
+        BoxesRequest: {
+            rows: components["schemas"]["BoxRowRequest"][];
+            confirmed: boolean;
+        };
+        BoxMove: {
+            /** Format: int32 */
+            year: number;
+            key: string;
+            supplier: string;
+            fromBox: null | components["schemas"]["ReturnBox"];
+            fromLeftOut: null | components["schemas"]["LeftOutPlace"];
+            toBox: null | components["schemas"]["ReturnBox"];
+            toLeftOut: null | components["schemas"]["LeftOutPlace"];
+            amount: string;
+        };
+        BoxRehearsal: {
+            asks: string[];
+            /** Format: int64 */
+            lines: number;
+            moves: components["schemas"]["BoxMove"][];
+            crossings: components["schemas"]["BoxCrossing"][];
+        };
+        BoxReportability: {
+            box: components["schemas"]["ReturnBox"];
+            isReportable: boolean;
+            because: string;
+            isDerived: boolean;
+        };
+        BoxRowAnswer: {
+            supplier: string;
+            box: null | components["schemas"]["ReturnBox"];
+            /** Format: int32 */
+            year: number;
+            isCarried: boolean;
+        };
+        BoxRowRequest: {
+            /** Format: int32 */
+            year: number;
+            account: string;
+            supplier: null | string;
+            box: null | components["schemas"]["ReturnBox"];
+            isTakenOut: boolean;
         };
         BreakAnswer: {
             account: string;
@@ -13265,6 +15380,14 @@ export interface components {
             documents: number;
             /** Format: int32 */
             left: number;
+        };
+        CameBackRequest: {
+            key: string;
+            form: components["schemas"]["ReturnForm"];
+            day: string;
+            how: components["schemas"]["SentHow"];
+            cameBack: string;
+            note: string;
         };
         CancelAnswer: {
             outcome: string;
@@ -13426,6 +15549,10 @@ export interface components {
             twins: components["schemas"]["TwinValues"][];
             currency: string;
         };
+        DecidedAnswer: {
+            /** Format: int64 */
+            change: number;
+        };
         DecisionAnswer: {
             /** Format: int64 */
             id: number;
@@ -13436,6 +15563,50 @@ export interface components {
         DemandText: {
             dimension: components["schemas"]["Dimension"];
             demand: components["schemas"]["DimensionDemand"];
+        };
+        DeskAnswer: {
+            /** Format: int32 */
+            year: number;
+            rows: components["schemas"]["DeskRow"][];
+            more: string;
+            /** Format: int32 */
+            lacking: number;
+            firstBill: components["schemas"]["FirstBill"];
+        };
+        DeskRow: {
+            key: string;
+            supplier: string;
+            legalName: string;
+            classification: null | components["schemas"]["TaxClassification"];
+            numberShown: string;
+            numberStatus: components["schemas"]["TaxNumberStatus"];
+            hasW9: boolean;
+            needsW9: boolean;
+            asked: string;
+            reminded: string;
+            paid: string;
+            counted: string;
+        };
+        DeskSupplier: {
+            key: string;
+            supplier: string;
+            /** Format: int32 */
+            year: number;
+            details: components["schemas"]["SupplierText"];
+            numberShown: string;
+            numberStatus: components["schemas"]["TaxNumberStatus"];
+            hasUnusualPrefix: boolean;
+            hasW9: boolean;
+            w9File: string;
+            w9FileName: string;
+            suggested: null | components["schemas"]["TaxClassification"];
+            nameSays: string;
+            contradiction: string;
+            reportability: components["schemas"]["BoxReportability"][];
+            requests: components["schemas"]["RequestAnswer"][];
+            points: components["schemas"]["PointAnswer"][];
+            tally: null | components["schemas"]["TallyRow"];
+            changes: components["schemas"]["ReturnChangeAnswer"][];
         };
         DifferenceAnswer: {
             /** Format: int64 */
@@ -13715,6 +15886,14 @@ export interface components {
             /** Format: int32 */
             days: number;
         };
+        DutyAnswer: {
+            duty: components["schemas"]["ReturnDuty"];
+            day: string;
+            /** Format: int32 */
+            daysLeft: number;
+            /** Format: int32 */
+            returns: number;
+        };
         EarlierAnswer: {
             /** Format: int64 */
             id: number;
@@ -13927,9 +16106,18 @@ export interface components {
             column: string;
             message: string;
         };
+        /** @enum {unknown} */
+        FirstBill: "nothing" | "warn" | "hold";
+        FirstBillRequest: {
+            choice: components["schemas"]["FirstBill"];
+        };
         FormAnswer: {
             form: components["schemas"]["LedgerForm"];
             title: string;
+        };
+        FormField: {
+            name: string;
+            value: string;
         };
         FormInfo: {
             form: components["schemas"]["LedgerForm"];
@@ -13955,7 +16143,6 @@ export interface components {
             term: null | string;
             taxCode: null | string;
             form: null | components["schemas"]["LedgerForm"];
-            box: null | string;
         };
         HideRequest: {
             kind: null | components["schemas"]["KeyKind"];
@@ -14113,7 +16300,7 @@ export interface components {
             documentLine: number;
         };
         /** @enum {unknown} */
-        KeyKind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "supplier_box" | "department" | "location" | "project" | "customer";
+        KeyKind: "item" | "cost_code" | "cost_code_group" | "category" | "category_group" | "supplier" | "supplier_group" | "source" | "supplier_payable" | "settlement" | "payment_account" | "tax_code" | "supplier_term" | "supplier_form" | "department" | "location" | "project" | "customer";
         KeyKindAnswer: {
             kind: components["schemas"]["KeyKind"];
             title: string;
@@ -14126,7 +16313,7 @@ export interface components {
         /** @enum {unknown} */
         KeySide: "cost" | "offset" | "detail";
         /** @enum {unknown} */
-        KeyTarget: "account" | "tax" | "term" | "form" | "box" | "dimension";
+        KeyTarget: "account" | "tax" | "term" | "form" | "dimension";
         KindChoiceText: {
             kind: components["schemas"]["DocumentKind"];
             form: null | components["schemas"]["LedgerForm"];
@@ -14210,6 +16397,8 @@ export interface components {
             title: string;
             why: string;
         };
+        /** @enum {unknown} */
+        LeftOutPlace: "voided" | "other_year" | "card_or_network" | "foreign" | "not_reportable" | "no_box" | "exempt" | null;
         LikeAnswer: {
             /** Format: int64 */
             id: number;
@@ -14258,6 +16447,17 @@ export interface components {
             tax?: null | string;
             account?: null | string;
             dimensions?: null | components["schemas"]["DimensionValue"][];
+        };
+        LineRequest: {
+            payment: string;
+            bill: string;
+            line: string;
+        };
+        LinesRequest: {
+            lines: components["schemas"]["LineRequest"][];
+            box: null | components["schemas"]["ReturnBox"];
+            asMapped: boolean;
+            reason: string;
         };
         LinkRequest: {
             supplier: null | string;
@@ -14340,11 +16540,17 @@ export interface components {
             name: string;
             signIn: string;
             role: components["schemas"]["Role"];
-            seesPay: boolean;
-            maySeePay: boolean;
+            personal: components["schemas"]["PersonalRight"][];
         };
         MemberRequest: {
             role: null | components["schemas"]["Role"];
+        };
+        /** @enum {unknown} */
+        MethodBy: "ledger" | "payment_account" | "person" | "nobody";
+        MethodRequest: {
+            payment: string;
+            method: null | components["schemas"]["PaymentMethod"];
+            reason: string;
         };
         MoneyCount: {
             currency: string;
@@ -14352,12 +16558,31 @@ export interface components {
             documents: number;
             money: string;
         };
+        MonthAnswer: {
+            /** Format: int32 */
+            month: number;
+            paid: string;
+            places: components["schemas"]["PlaceSum"][];
+        };
+        MonthsAnswer: {
+            months: components["schemas"]["MonthAnswer"][];
+        };
         MonthShare: {
             period: string;
             /** Format: double */
             percent: number;
             money: string;
             waiting: string;
+        };
+        MoveAnswer: {
+            at: string;
+            who: string;
+            because: string;
+            key: string;
+            supplier: string;
+            box: null | components["schemas"]["ReturnBox"];
+            leftOut: null | components["schemas"]["LeftOutPlace"];
+            amount: string;
         };
         MovementAnswer: {
             from: string;
@@ -14369,6 +16594,17 @@ export interface components {
             money: string;
             otherCurrency: string;
             sample: components["schemas"]["DocumentNote"][];
+        };
+        MovesAnswer: {
+            sums: components["schemas"]["MoveSum"][];
+            moves: components["schemas"]["MoveAnswer"][];
+        };
+        MoveSum: {
+            key: string;
+            supplier: string;
+            box: null | components["schemas"]["ReturnBox"];
+            leftOut: null | components["schemas"]["LeftOutPlace"];
+            amount: string;
         };
         NamedDocument: {
             for: components["schemas"]["NamedFor"];
@@ -14447,6 +16683,9 @@ export interface components {
             /** Format: int32 */
             documents: number;
         };
+        NumberAnswer: {
+            number: string;
+        };
         NumberText: {
             text: null | string;
             from: null | string;
@@ -14490,6 +16729,22 @@ export interface components {
         OutcomeTally: {
             tally: components["schemas"]["TallyText"];
             sample: components["schemas"]["DocumentNote"][];
+        };
+        OutputsAnswer: {
+            /** Format: int32 */
+            year: number;
+            duties: components["schemas"]["DutyAnswer"][];
+            /** Format: int32 */
+            returns: number;
+            isElectronic: boolean;
+            statements: components["schemas"]["RecipientStatementAnswer"][];
+            /** Format: int32 */
+            points: number;
+            closed: string;
+            closedBy: string;
+            mayClose: string;
+            payer: components["schemas"]["PayerAnswer"];
+            changes: components["schemas"]["ReturnChangeAnswer"][];
         };
         OverviewAnswer: {
             name: string;
@@ -14579,6 +16834,39 @@ export interface components {
             seenAt: string;
             here: boolean;
         };
+        PaidAnswer: {
+            payment: string;
+            day: string;
+            supplier: string;
+            key: string;
+            method: components["schemas"]["PaymentMethod"];
+            methodBy: components["schemas"]["MethodBy"];
+            toldMethod: components["schemas"]["PaymentMethod"];
+            methodReason: string;
+            reference: string;
+            paidFrom: string;
+            isVoided: boolean;
+            amount: string;
+            withheld: string;
+            ledgerEntry: string;
+            /** Format: int64 */
+            run: null | number;
+            lines: components["schemas"]["PaidLineAnswer"][];
+        };
+        PaidLineAnswer: {
+            bill: string;
+            billReference: string;
+            line: string;
+            account: string;
+            accountTitle: string;
+            amount: string;
+            withheld: string;
+            box: null | components["schemas"]["ReturnBox"];
+            leftOut: null | components["schemas"]["LeftOutPlace"];
+            because: string;
+            isChosen: boolean;
+            reason: string;
+        };
         PartAnswer: {
             part: components["schemas"]["EntryPart"];
             /** Format: int32 */
@@ -14601,6 +16889,11 @@ export interface components {
             who: string;
             what: string;
         };
+        PayeeAnswer: {
+            key: string;
+            supplier: string;
+            amount: string;
+        };
         /** @enum {unknown} */
         PayeeKind: "employees" | "agency" | "processor" | "item";
         PayEmployeeAnswer: {
@@ -14622,6 +16915,21 @@ export interface components {
             rows: components["schemas"]["PayEmployeeAnswer"][];
             next: null | string;
             gone: string[];
+        };
+        PayerAnswer: {
+            name: string;
+            address: string;
+            town: string;
+            phone: string;
+            numberShown: string;
+            isWhole: boolean;
+        };
+        PayerRequest: {
+            name: string;
+            address: string;
+            town: string;
+            phone: string;
+            number: null | string;
         };
         PayItemAnswer: {
             key: string;
@@ -14705,6 +17013,8 @@ export interface components {
             pays: components["schemas"]["PaysAnswer"][];
             isApart: boolean;
         };
+        /** @enum {unknown} */
+        PaymentMethod: "cash" | "check" | "bank" | "card" | "network";
         PaymentRequest: {
             account: null | string;
             ledgerEntry: null | string;
@@ -14713,6 +17023,11 @@ export interface components {
             items: string[];
             /** @default false */
             isApart: boolean;
+        };
+        PaymentsAnswer: {
+            payments: components["schemas"]["PaidAnswer"][];
+            more: string;
+            changes: components["schemas"]["ReturnChangeAnswer"][];
         };
         PaymentsRequest: {
             payments: components["schemas"]["PaymentRequest"][];
@@ -14873,6 +17188,14 @@ export interface components {
             members: components["schemas"]["MemberAnswer"][];
             invitations: components["schemas"]["InvitationRow"][];
         };
+        PersonalRight: {
+            right: components["schemas"]["Right"];
+            has: boolean;
+        };
+        PersonalRightRequest: {
+            right: components["schemas"]["Right"];
+            has: null | boolean;
+        };
         PersonAnswer: {
             /** Format: int64 */
             id: number;
@@ -14881,12 +17204,30 @@ export interface components {
             administers: boolean;
             companies: string[];
         };
+        PlaceSum: {
+            box: null | components["schemas"]["ReturnBox"];
+            leftOut: null | components["schemas"]["LeftOutPlace"];
+            amount: string;
+            withheld: string;
+        };
         PlannedAnswer: {
             /** Format: int64 */
             dispatch: number;
             /** Format: int64 */
             count: number;
             otherLedger: boolean;
+        };
+        PointAnswer: {
+            key: string;
+            supplier: string;
+            kind: components["schemas"]["ReadinessKind"];
+            amount: string;
+            detail: string;
+        };
+        PointCount: {
+            kind: components["schemas"]["ReadinessKind"];
+            /** Format: int32 */
+            points: number;
         };
         PriceAnswer: {
             /** Format: int64 */
@@ -15020,6 +17361,25 @@ export interface components {
             employee: string;
             rate: string;
         };
+        ReadinessAnswer: {
+            /** Format: int32 */
+            year: number;
+            points: components["schemas"]["PointAnswer"][];
+            kinds: components["schemas"]["PointCount"][];
+            closed: string;
+        };
+        /** @enum {unknown} */
+        ReadinessKind: "no_box" | "w9" | "w9_of_exempt" | "legal_name" | "name_differs" | "address" | "tax_number" | "tax_number_bad" | "classification" | "form_contradicts" | "contradiction" | "withheld";
+        ReadingAnswer: {
+            /** Format: int32 */
+            payments: number;
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            gone: number;
+        };
         ReasonAnswer: {
             reason: components["schemas"]["HoldKind"];
             value: string;
@@ -15042,6 +17402,17 @@ export interface components {
             detail: string;
             /** Format: int32 */
             documents: number;
+        };
+        RecipientStatementAnswer: {
+            key: string;
+            supplier: string;
+            form: components["schemas"]["ReturnForm"];
+            boxes: components["schemas"]["BoxAmount"][];
+            withheld: string;
+            /** Format: int32 */
+            points: number;
+            isOther: boolean;
+            sent: components["schemas"]["SentAnswer"][];
         };
         RecodingAnswer: {
             /** Format: int64 */
@@ -15086,6 +17457,11 @@ export interface components {
             account: null | string;
             successor: null | string;
         };
+        RequestAnswer: {
+            day: string;
+            how: components["schemas"]["W9RequestHow"];
+            who: string;
+        };
         RequiredAccountAnswer: {
             role: components["schemas"]["AccountRole"];
             title: string;
@@ -15114,6 +17490,20 @@ export interface components {
             holds?: boolean;
         };
         /** @enum {unknown} */
+        ReturnBox: "nec1" | "misc1" | "misc2" | "misc3" | "misc5" | "misc6" | "misc8" | "misc9" | "misc10" | "misc11";
+        ReturnChangeAnswer: {
+            /** Format: int64 */
+            id: number;
+            at: string;
+            who: string;
+            says: string;
+            isUndone: boolean;
+        };
+        /** @enum {unknown} */
+        ReturnDuty: "nec_to_recipients" | "nec_to_irs" | "misc_to_recipients" | "misc_with_box8_or10_to_recipients" | "misc_to_irs_on_paper" | "misc_to_irs_electronically";
+        /** @enum {unknown} */
+        ReturnForm: "nec" | "misc";
+        /** @enum {unknown} */
         ReversalEvidence: "number" | "whole_amount" | "line_amount" | "item" | "text" | "supplier" | "payment_account";
         ReversedAnswer: {
             /** Format: int64 */
@@ -15130,7 +17520,7 @@ export interface components {
             original: number;
         };
         /** @enum {unknown} */
-        Right: "read" | "spend" | "approve" | "bookkeep" | "see_pay" | "administer";
+        Right: "read" | "spend" | "approve" | "bookkeep" | "see_pay" | "see_tax_numbers" | "administer";
         RightRow: {
             right: components["schemas"]["Right"];
             title: string;
@@ -15235,8 +17625,19 @@ export interface components {
         SecretRequest: {
             secret: null | string;
         };
-        SeesPayRequest: {
-            sees: null | boolean;
+        SentAnswer: {
+            day: string;
+            how: components["schemas"]["SentHow"];
+            cameBack: string;
+            note: string;
+            who: string;
+        };
+        /** @enum {unknown} */
+        SentHow: "post" | "email" | "hand";
+        SentRequest: {
+            statements: components["schemas"]["StatementKey"][];
+            how: components["schemas"]["SentHow"];
+            day: string;
         };
         SessionAnswer: {
             name: string;
@@ -15473,6 +17874,10 @@ export interface components {
             at: string;
             who: string;
         };
+        StatementKey: {
+            key: string;
+            form: components["schemas"]["ReturnForm"];
+        };
         StatementRequest: {
             source: null | string;
             firstDay: null | string;
@@ -15519,6 +17924,11 @@ export interface components {
             learnedFrom: number;
             currency: string;
         };
+        SupplierChange: {
+            supplier: string;
+            isNew: boolean;
+            what: string[];
+        };
         SupplierLink: {
             supplier: string;
             ledgerSupplier: string;
@@ -15540,6 +17950,39 @@ export interface components {
             /** Format: int32 */
             both: number;
             currency: string;
+        };
+        SuppliersRead: {
+            fileName: string;
+            changed: components["schemas"]["SupplierChange"][];
+            /** Format: int32 */
+            same: number;
+            errors: components["schemas"]["Problem"][];
+            /** Format: int32 */
+            errorCount: number;
+            /** Format: int64 */
+            change: null | number;
+        };
+        SupplierText: {
+            legalName: string;
+            businessName: string;
+            classification: null | components["schemas"]["TaxClassification"];
+            /** Format: int32 */
+            exemptCode: null | number;
+            numberKind: null | components["schemas"]["TaxNumberKind"];
+            number: null | string;
+            address: string;
+            town: string;
+            email: string;
+            isAttorney: boolean;
+            isAgent: boolean;
+            isForeign: boolean;
+            hasW8: boolean;
+            reportable: null | boolean;
+            reportableReason: string;
+            nameIsRight: boolean;
+            w9Received: string;
+            w9IsSigned: boolean;
+            w9Dated: string;
         };
         TableAnswer: {
             encoding: string;
@@ -15591,13 +18034,81 @@ export interface components {
             errorCount: number;
             notices: components["schemas"]["Problem"][];
         };
+        TallyAnswer: {
+            /** Format: int32 */
+            year: number;
+            years: number[];
+            read: string;
+            readBy: string;
+            readThrough: string;
+            closed: string;
+            closedBy: string;
+            /** Format: int32 */
+            corrections: number;
+            paid: string;
+            ofRuns: string;
+            ledgerSays: string;
+            difference: string;
+            counted: string;
+            toFile: string;
+            places: components["schemas"]["PlaceSum"][];
+            views: components["schemas"]["ViewCount"][];
+            /** Format: int32 */
+            points: number;
+            rows: components["schemas"]["TallyRow"][];
+            more: string;
+        };
+        TallyRow: {
+            key: string;
+            supplier: string;
+            legalName: string;
+            paid: string;
+            counted: string;
+            boxes: components["schemas"]["BoxCell"][];
+            noBox: string;
+            leftOut: string;
+            before: string;
+            isToFile: boolean;
+            /** Format: int32 */
+            points: number;
+            isOther: boolean;
+        };
         TallyText: {
             /** Format: int64 */
             documents: number;
             money: string;
         };
         /** @enum {unknown} */
+        TallyView: "paid" | "reached" | "near" | "to_file" | "details_missing";
+        /** @enum {unknown} */
+        TaxClassification: "individual" | "partnership" | "trust_estate" | "llc_p" | "c_corporation" | "s_corporation" | "llc_c" | "llc_s" | "other" | null;
+        /** @enum {unknown} */
+        TaxNumberKind: "ein" | "ssn" | "itin" | null;
+        /** @enum {unknown} */
+        TaxNumberStatus: "missing" | "bad" | "possible";
+        /** @enum {unknown} */
         TermRule: "net_days" | "day_of_next_month" | "end_of_month";
+        ThresholdAnswer: {
+            box: components["schemas"]["ReturnBox"];
+            amount: string;
+            /** Format: int32 */
+            since: number;
+            source: string;
+            isConfirmed: boolean;
+            isOwn: boolean;
+        };
+        ThresholdRequest: {
+            box: components["schemas"]["ReturnBox"];
+            amount: string;
+            source: string;
+            isConfirmed: boolean;
+        };
+        ThresholdsAnswer: {
+            /** Format: int32 */
+            year: number;
+            boxes: components["schemas"]["ThresholdAnswer"][];
+            changes: components["schemas"]["ReturnChangeAnswer"][];
+        };
         ToPostAnswer: {
             /** Format: int64 */
             documents: number;
@@ -15720,6 +18231,11 @@ export interface components {
             currency: string;
             rows: components["schemas"]["ValueAnswer"][];
         };
+        ViewCount: {
+            view: components["schemas"]["TallyView"];
+            /** Format: int32 */
+            suppliers: number;
+        };
         /** @enum {unknown} */
         ViewPlace: "arrivals" | "spend" | null;
         VocabularyAnswer: {
@@ -15733,6 +18249,29 @@ export interface components {
             listColumns: components["schemas"]["ListColumn"][];
             leftOut: string;
         };
+        W9Attached: {
+            supplier: components["schemas"]["DeskSupplier"];
+            fields: components["schemas"]["FormField"][];
+            mark: string;
+            layout: components["schemas"]["W9Pointer"][];
+        };
+        /** @enum {unknown} */
+        W9Detail: "legal_name" | "business_name" | "address" | "town" | "ein" | "ssn" | "exempt_code" | "signed_on" | "individual" | "c_corporation" | "s_corporation" | "partnership" | "trust_estate" | "llc_letter";
+        W9LayoutRequest: {
+            mark: string;
+            layout: components["schemas"]["W9Pointer"][];
+        };
+        W9Pointer: {
+            detail: components["schemas"]["W9Detail"];
+            field: string;
+        };
+        W9Request: {
+            keys: string[];
+            how: components["schemas"]["W9RequestHow"];
+            day: null | string;
+        };
+        /** @enum {unknown} */
+        W9RequestHow: "letter" | "email" | "spoken";
         WaitingAnswer: {
             reason: components["schemas"]["HoldKind"];
             value: string;

@@ -44,6 +44,7 @@
     { view: 'proof', title: 'Proof', number: overview.data?.differences ?? 0, says: 'differences' },
     { view: 'spend', title: 'Spend', number: 0, says: '' },
     { view: 'payroll', title: 'Payroll', number: 0, says: '' },
+    { view: 'year-end', title: 'Year end', number: 0, says: '' },
     {
       view: 'set-up',
       title: 'Set-up',

@@ -72,6 +72,10 @@
       ['Enter', 'open the run, or the pay item'],
       ['Ctrl Enter', 'save the mapping of the item; take the typed run in'],
     ],
+    'year-end': [
+      ['Enter', 'open the supplier, or the account'],
+      ['Ctrl Enter', 'save the boxes of the account, or what is typed of the supplier'],
+    ],
     posting: [
       ['Ctrl Enter', 'post what is chosen: asks once'],
       ['Space', 'leave a document out, or take it in'],

@@ -17,7 +17,6 @@
   const choices = $derived.by((): (readonly [string, string])[] => {
     if (kind === 'supplier_term') return offered('payment_term').map((v) => [v.id, v.name] as const);
     if (kind === 'supplier_form') return vocabulary().supplierForms.map((f) => [f.form, f.title] as const);
-    if (kind === 'supplier_box') return vocabulary().boxes.map((b) => [b.box, b.title] as const);
     return [
       ...offered(dimensionOf(kind)).map((v) => [v.name, v.name] as const),
       [vocabulary().leftOut, 'not sent to the ledger'] as const,
@@ -27,7 +26,7 @@
 
 {#if mapsToValue(kind)}
   <label class="text-soft block"
-    >{kind === 'supplier_form' ? 'Its bills become a' : kind === 'supplier_box' ? 'Its payments begin in' : 'In the ledger'}
+    >{kind === 'supplier_form' ? 'Its bills become a' : 'In the ledger'}
     <select class="field mt-1 w-full" bind:value={editing.row.value} aria-label={`Value for ${value}`}>
       <option value="">–</option>
       {#each choices as [word, title] (word)}<option value={word}>{title}</option>{/each}

@@ -34,17 +34,21 @@
       `${member.name} is ${role} now.`,
       { again, undo: () => void become({ ...member, role }, member.role) },
     );
-  const seesPay = (member: Member, sees: boolean): Promise<boolean> =>
+  const personal: Partial<Record<Schemas['Right'], { readonly heads: string; readonly sees: string }>> = {
+    see_pay: { heads: 'Sees pay', sees: 'who is paid what, by name' },
+    see_tax_numbers: { heads: 'Sees tax numbers', sees: 'whole tax numbers' },
+  };
+  const say = (member: Member, right: Schemas['Right'], has: boolean): Promise<boolean> =>
     acting.run(
       () =>
         answer(
-          api.PUT('/api/companies/{companyId}/people/{person}/sees-pay', {
+          api.PUT('/api/companies/{companyId}/people/{person}/rights', {
             params: { path: { ...path, person: member.id } },
-            body: { sees },
+            body: { right, has },
           }),
         ),
-      `${member.name} ${sees ? 'sees' : 'does not see'} who is paid what.`,
-      { undo: () => void seesPay(member, !sees) },
+      `${member.name} ${has ? 'sees' : 'does not see'} ${personal[right]!.sees}.`,
+      { undo: () => void say(member, right, !has) },
     );
   const leave = (member: Member) =>
     acting.run(
@@ -89,7 +93,13 @@
         {#if people.data}
           <h1>{many(people.data.members.length, 'person works', 'people work')} in this company</h1>
           <table class="ledger mt-3">
-            <thead><tr><th>Person</th><th>Signs in with</th><th>Is</th><th>Sees pay</th><th></th></tr></thead>
+            <thead
+              ><tr
+                ><th>Person</th><th>Signs in with</th><th>Is</th>{#each Object.values(personal) as of (of.heads)}<th
+                    >{of.heads}</th
+                  >{/each}<th></th></tr
+              ></thead
+            >
             <tbody>
               {#each people.data.members as member (member.id)}
                 <tr>
@@ -109,19 +119,22 @@
                       {#each vocabulary().roles as r (r.role)}<option value={r.role}>{r.title}</option>{/each}
                     </select>
                   </td>
-                  <td>
-                    {#if member.maySeePay}<input
-                        type="checkbox"
-                        class="block size-4"
-                        aria-label={`${member.name} sees who is paid what, by name`}
-                        checked={member.seesPay}
-                        disabled={acting.busy}
-                        onchange={async (e) => {
-                          const box = e.currentTarget;
-                          if (!(await seesPay(member, box.checked))) box.checked = member.seesPay;
-                        }}
-                      />{/if}
-                  </td>
+                  {#each Object.entries(personal) as [right, of] (right)}
+                    {@const own = member.personal.find((p) => p.right === right)}
+                    <td>
+                      {#if own}<input
+                          type="checkbox"
+                          class="block size-4"
+                          aria-label={`${member.name} sees ${of.sees}`}
+                          checked={own.has}
+                          disabled={acting.busy}
+                          onchange={async (e) => {
+                            const box = e.currentTarget;
+                            if (!(await say(member, own.right, box.checked))) box.checked = own.has;
+                          }}
+                        />{/if}
+                    </td>
+                  {/each}
                   <td class="n">
                     <button class="quiet" disabled={acting.busy} onclick={() => end(member)}
                       >end sessions<span class="sr-only"> of {member.name}</span></button

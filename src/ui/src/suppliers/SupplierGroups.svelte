@@ -14,8 +14,8 @@
   const client = useQueryClient();
   const values = ledgerValues();
   const path = $derived({ companyId: place.company });
-  const blank = () => ({ name: '', payablesAccount: '', costAccount: '', term: '', taxCode: '', form: null, box: '' });
-  type Filled = Record<'name' | 'payablesAccount' | 'costAccount' | 'term' | 'taxCode' | 'box', string>;
+  const blank = () => ({ name: '', payablesAccount: '', costAccount: '', term: '', taxCode: '', form: null });
+  type Filled = Record<'name' | 'payablesAccount' | 'costAccount' | 'term' | 'taxCode', string>;
   let group = $state<(Filled & { form: Schemas['GroupAnswer']['form'] }) | null>(null);
   let joining = $state('');
   let refused = $state('');
@@ -57,7 +57,7 @@
 <section>
   <h2>Supplier groups</h2>
   <p class="text-soft">
-    A supplier that joins gets what it has not of its own: payables account, cost account, term, tax code, form and 1099 box.
+    A supplier that joins gets what it has not of its own: payables account, cost account, term, tax code and form.
   </p>
   {#if refused}<p class="note bad my-2" role="alert">{refused}</p>{/if}
   <table class="ledger mt-1">
@@ -113,12 +113,6 @@
             >Its bills become a <select class="field w-full" bind:value={group.form}
               ><option value={null}>as usual</option>{#each vocabulary().supplierForms as f (f.form)}<option value={f.form}
                   >{f.title}</option
-                >{/each}</select
-            ></label
-          >
-          <label class="text-soft"
-            >1099 box <select class="field w-full" bind:value={group.box}
-              ><option value="">–</option>{#each vocabulary().boxes as b (b.box)}<option value={b.box}>{b.title}</option
                 >{/each}</select
             ></label
           >

@@ -1,0 +1,39 @@
+<script lang="ts">
+  import type { Schemas } from '../api/client';
+  import { money } from '../amounts/format';
+  import { placeTitle, boxTitle } from './words';
+  import { href } from './year';
+
+  /** All that was paid, as the places in which it stands: it adds up, and agrees with the ledger's own total of payments. */
+  let { tally, parameters }: { tally: Schemas['TallyAnswer']; parameters: Record<string, string | number | null> } = $props();
+  const opens = (p: Schemas['PlaceSum']) => href('', { ...parameters, payments: 'all', box: p.box, place: p.leftOut });
+</script>
+
+<div
+  class="border-rule mt-4 flex flex-wrap items-end gap-x-6 gap-y-2 border-y py-2.5"
+  role="group"
+  aria-label="What was paid, by place"
+>
+  {#each tally.places as p (`${p.box}${p.leftOut}`)}
+    <a class="group" href={opens(p)} title={p.box ? boxTitle(p.box) : undefined}>
+      <span class={['block text-xs', p.leftOut === 'no_box' ? 'text-ochre font-semibold' : 'text-soft']}>{placeTitle(p)}</span>
+      <span class="quiet tabular-nums">{money(p.amount)}</span>
+    </a>
+  {/each}
+  <span class="ml-auto text-right">
+    <span class="text-soft block text-xs"
+      >paid in all{tally.ofRuns !== '0.00' ? `, ${money(tally.ofRuns)} of it in pay runs` : ''}</span
+    >
+    <a
+      class={['font-serif text-lg', tally.difference ? '' : 'border-ink border-t border-b-3 border-b-double']}
+      href={href('', { ...parameters, payments: 'all' })}>{money(tally.paid)}</a
+    >
+  </span>
+  <span class="w-full text-right text-xs">
+    {#if tally.difference}<span class="text-madder font-semibold"
+        >The ledger says {money(tally.ledgerSays)} of its payments: {money(tally.difference)} differs. Read the payments again.</span
+      >
+    {:else if tally.ledgerSays}<span class="text-soft">The ledger’s own total of payments agrees: {money(tally.ledgerSays)}.</span
+      >{/if}
+  </span>
+</div>

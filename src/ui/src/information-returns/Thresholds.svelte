@@ -1,0 +1,154 @@
+<script lang="ts">
+  import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+  import { answer, api, type Schemas } from '../api/client';
+  import { instant, money } from '../amounts/format';
+  import { Acting } from '../frame/acting.svelte';
+  import { editing } from '../frame/keys';
+  import { place } from '../frame/place.svelte';
+  import Waiting from '../frame/Waiting.svelte';
+  import Rooms from './Rooms.svelte';
+  import { boxTitle, boxWord } from './words';
+  import { year } from './year';
+  import YearChoice from './YearChoice.svelte';
+
+  /** From which amount on each box is filed in a year, where that is published, and whether it is confirmed. */
+  const path = $derived({ companyId: place.company, year: year() });
+  const thresholds = createQuery(() => ({
+    queryKey: [place.company, 'information-returns', year(), 'thresholds'],
+    queryFn: () => answer(api.GET('/api/companies/{companyId}/information-returns/{year}/thresholds', { params: { path } })),
+  }));
+  const act = new Acting(useQueryClient());
+  let at = $state<Schemas['ReturnBox'] | ''>('');
+  let draft = $state({ amount: '', source: '', isConfirmed: false });
+
+  function open(b: Schemas['ThresholdAnswer']) {
+    at = b.box;
+    draft = { amount: b.amount, source: b.isOwn ? b.source : '', isConfirmed: b.isConfirmed };
+  }
+
+  const takeBack = (change: number) =>
+    void act.run(
+      () =>
+        answer(
+          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
+            params: { path: { companyId: place.company, id: change } },
+          }),
+        ),
+      'Taken back.',
+    );
+
+  async function save(body: Omit<Schemas['ThresholdRequest'], 'box'>) {
+    if (!at) return;
+    const box = at;
+    let change = 0;
+    const done = await act.run(
+      async () => {
+        change = (
+          await answer(
+            api.PUT('/api/companies/{companyId}/information-returns/{year}/thresholds', {
+              params: { path },
+              body: { box, ...body },
+            }),
+          )
+        ).change;
+      },
+      `The threshold of ${boxWord(box)} is noted.`,
+      { undo: () => takeBack(change) },
+    );
+    if (done) at = '';
+  }
+</script>
+
+<Rooms at="year-end/thresholds" />
+<Waiting query={thresholds} what="the thresholds">
+  {#if thresholds.data}
+    {@const t = thresholds.data}
+    <div class="flex items-baseline gap-4">
+      <h1>Thresholds</h1>
+      <YearChoice room="thresholds" />
+      <span class="text-soft">What reaches the amount is filed: at 600.00 it is, at 599.99 it is not.</span>
+    </div>
+    {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
+    <table class="ledger mt-3 max-w-5xl">
+      <thead
+        ><tr
+          ><th>Box</th><th class="n">Filed from</th><th>Stands since</th><th>Source</th><th>Confirmed for {t.year}</th><th
+          ></th></tr
+        ></thead
+      >
+      <tbody>
+        {#each t.boxes as b (b.box)}
+          <tr>
+            <td>{boxTitle(b.box)}</td>
+            <td class="n">{money(b.amount)}</td>
+            <td>{b.since === 0 ? 'ever' : b.since}{b.isOwn ? ', own' : ''}</td>
+            <td class="text-soft">{b.source}</td>
+            <td
+              >{#if b.isConfirmed}yes{:else}<span class="text-ochre font-semibold">not confirmed</span>{/if}</td
+            >
+            <td class="n"
+              >{#if place.administers}<button
+                  class="quiet"
+                  aria-expanded={at === b.box}
+                  onclick={() => (at === b.box ? (at = '') : open(b))}
+                  >change<span class="sr-only"> {boxWord(b.box)}</span></button
+                >{/if}</td
+            >
+          </tr>
+          {#if at === b.box}
+            <tr
+              ><td colspan="6"
+                ><form
+                  class="flex flex-wrap items-center gap-3 py-2"
+                  onsubmit={(e) => {
+                    e.preventDefault();
+                    void save(draft);
+                  }}
+                  {@attach editing(
+                    () => void save(draft),
+                    () => (at = ''),
+                  )}
+                >
+                  <label class="text-soft"
+                    >Filed from <input class="field w-28 text-right" inputmode="decimal" bind:value={draft.amount} /></label
+                  >
+                  <label class="text-soft"
+                    >Source <input class="field w-72" placeholder="Where it is published" bind:value={draft.source} /></label
+                  >
+                  <label class="text-soft flex items-center gap-1.5"
+                    ><input type="checkbox" bind:checked={draft.isConfirmed} />confirmed there</label
+                  >
+                  <button class="btn" disabled={act.busy}>Save</button>
+                  <button type="button" class="btn plain" onclick={() => (at = '')}>Leave it</button>
+                  {#if b.isOwn}<button
+                      type="button"
+                      class="quiet"
+                      onclick={() => void save({ amount: '', source: '', isConfirmed: false })}>as published again</button
+                    >{/if}
+                </form></td
+              ></tr
+            >
+          {/if}
+        {/each}
+      </tbody>
+    </table>
+    {#if !place.administers}<p class="text-soft mt-3">An administrator can change them.</p>{/if}
+    {#if t.changes.length > 0}
+      <details class="mt-4 max-w-3xl">
+        <summary class="cursor-pointer">What was changed</summary>
+        <ul>
+          {#each t.changes as c (c.id)}
+            <li class="border-rule border-b py-1.5 text-xs">
+              {c.says}<span class="text-soft block"
+                >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.administers}&nbsp;<button
+                    class="quiet"
+                    onclick={() => takeBack(c.id)}>take back</button
+                  >{/if}</span
+              >
+            </li>
+          {/each}
+        </ul>
+      </details>
+    {/if}
+  {/if}
+</Waiting>
