@@ -191,6 +191,7 @@ public static class Builder
         foreach (var (name, content) in PaperSamples.All)
             File.WriteAllBytes(Path.Combine(folder, name), content);
         File.WriteAllBytes(Path.Combine(folder, "card-charges.xlsx"), SheetSample.Content);
+        File.WriteAllBytes(Path.Combine(folder, "tax-number-form.pdf"), TaxNumberForm.Write(TamsinsForm));
         Write(
             "documents-with-errors.csv",
             files[3]
@@ -223,6 +224,18 @@ public static class Builder
         });
 
     private static string Csv(string field) => field.Contains(',', StringComparison.Ordinal) ? $"\"{field}\"" : field;
+
+    // The tutor's form, who was asked for it twice.
+    private static readonly Dictionary<string, string> TamsinsForm = new()
+    {
+        ["name"] = "Tamsin Arkley",
+        ["individual"] = "yes",
+        ["address"] = "5 Fold Street",
+        ["town"] = "Quillfern, OR 97001",
+        ["ssn"] = "123-45-6711",
+        ["signature"] = "T. Arkley",
+        ["date"] = "2026-11-18",
+    };
 
     // Three things that happen in a ledger behind one's back, one of each kind, for the proof to find.
     internal static void Tamper(Books books)

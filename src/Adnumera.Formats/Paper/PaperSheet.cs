@@ -53,8 +53,7 @@ internal sealed class PaperSheet : IDisposable
     public void Ending(string text, double x = Right, double size = 10, bool isBold = false)
     {
         var font = isBold ? bold : plain;
-        var width = page.MeasureText(Shown(text), size, new PdfPoint(0, 0), font).Sum(l => l.Width);
-        page.AddText(Shown(text), size, new PdfPoint(x - width, Y), font);
+        page.AddText(Shown(text), size, new PdfPoint(x - Width(Shown(text), size, font), Y), font);
     }
 
     /// <summary>A paragraph, broken between words.</summary>
@@ -64,7 +63,7 @@ internal sealed class PaperSheet : IDisposable
         foreach (var word in Shown(text, int.MaxValue).Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
             var longer = line.Length == 0 ? word : $"{line} {word}";
-            if (line.Length > 0 && page.MeasureText(longer, size, new PdfPoint(0, 0), plain).Sum(l => l.Width) > to - from)
+            if (line.Length > 0 && Width(longer, size, plain) > to - from)
             {
                 Text(line, from, size, most: int.MaxValue);
                 Down(step);
@@ -85,6 +84,9 @@ internal sealed class PaperSheet : IDisposable
 
     /// <summary>A thin rule across.</summary>
     public void Rule(double from = Left, double to = Right) => page.DrawLine(new PdfPoint(from, Y), new PdfPoint(to, Y), 0.6);
+
+    private double Width(string text, double size, PdfDocumentBuilder.AddedFont font) =>
+        page.MeasureText(text, size, new PdfPoint(0, 0), font)[^1].EndBaseLine.X;
 
     /// <summary>The file.</summary>
     public byte[] Build() => builder.Build();

@@ -119,6 +119,11 @@ internal static class BoxEndpoints
             var scope = BoxDecisions.Scope(states);
             var basis = new TallyBasis([.. now.Values], new ReturnSupplierTable(c).All(scope.Suppliers));
             var moved = Tallying.Moved(table, basis, scope).ToList();
+            var names = moved
+                .GroupBy(m => (int)m.Group.Year)
+                .SelectMany(g => table.Names(g.Key, [.. g.Select(m => m.Group.SupplierKey).Distinct()]))
+                .DistinctBy(n => n.Key)
+                .ToDictionary();
             return new BoxRehearsal(
                 Asks(c, states),
                 moved.Sum(m => m.Group.Lines),
@@ -130,7 +135,7 @@ internal static class BoxEndpoints
                         .Select(g => new BoxMove(
                             g.Key.Year,
                             g.Key.SupplierKey,
-                            basis.Supplier(g.Key.SupplierKey, g.Key.SupplierKey).Name,
+                            names[g.Key.SupplierKey],
                             g.Key.From.Box,
                             g.Key.From.LeftOut,
                             g.Key.To.Box,

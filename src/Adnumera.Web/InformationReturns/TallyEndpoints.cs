@@ -5,6 +5,7 @@ using Adnumera.Core.Mapping;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
@@ -323,7 +324,7 @@ internal static class TallyEndpoints
             );
     }
 
-    private static DecidedAnswer Undo(long id, CompanyBooks books) =>
+    private static DecidedAnswer Undo(long id, HttpContext http, CompanyFiles companies, CompanyBooks books) =>
         books.File.InTransaction(c =>
         {
             var change = new ReturnChangeTable(c).Find(id) ?? throw RefusedException.NotFound("This decision");
@@ -335,6 +336,7 @@ internal static class TallyEndpoints
                     new BoxDecisions(c, books).Undo(change);
                     break;
                 case ReturnDecision.Threshold:
+                    http.MustAdminister(companies);
                     new ThresholdDecisions(c, books).Undo(change);
                     break;
                 case ReturnDecision.Lines:

@@ -137,13 +137,14 @@ internal static class W9Endpoints
     }
 
     // One letter each; who was asked before is reminded.
-    private static IResult Letters(int year, string[] key, CompanyBooks books, TaxNumbers numbers)
+    private static IResult Letters(int year, HttpRequest request, CompanyBooks books, TaxNumbers numbers)
     {
+        string[] asked = [.. request.Query["key"].OfType<string>()];
         var letters = books.File.Read(c =>
         {
             var view = new YearView(c, TallyEndpoints.Year(year));
             var table = new ReturnSupplierTable(c);
-            var keys = key.Length > 0 ? key : [.. view.Suppliers.Where(Readiness.LacksW9).Select(s => Folded.Of(s.Supplier.Name))];
+            var keys = asked.Length > 0 ? asked : [.. view.Suppliers.Where(Readiness.LacksW9).Select(s => Folded.Of(s.Supplier.Name))];
             if (keys.Length is 0 or > MostLetters)
                 throw new RefusedException("suppliers", "Nobody lacks a Form W-9; there is nothing to ask for.");
             var (requests, known) = (table.Requests(keys), table.All(keys));

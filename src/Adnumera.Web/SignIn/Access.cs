@@ -32,26 +32,18 @@ public static class Access
 
     /// <summary>Refuses whoever may keep the books and not see who is paid what, where the answer would say it.</summary>
     /// <exception cref="RefusedException">They may not.</exception>
-    internal static void MustSeePay(this HttpContext http, CompanyFiles companies)
-    {
-        if (!http.May(companies, Right.SeePay))
-            throw new RefusedException(
-                "not-allowed",
-                "That is for those who may see pay by name. Nothing was changed.",
-                StatusCodes.Status403Forbidden
-            );
-    }
+    internal static void MustSeePay(this HttpContext http, CompanyFiles companies) =>
+        http.Must(companies, Right.SeePay, "That is for those who may see pay by name.");
 
-    /// <summary>Refuses whoever may keep the books and not see whole tax numbers, where the answer would say them.</summary>
+    /// <summary>Refuses whoever may keep the books and not decide for the company, where what is done is an administrator's.</summary>
     /// <exception cref="RefusedException">They may not.</exception>
-    internal static void MustSeeTaxNumbers(this HttpContext http, CompanyFiles companies)
+    internal static void MustAdminister(this HttpContext http, CompanyFiles companies) =>
+        http.Must(companies, Right.Administer, "That is for an administrator.");
+
+    private static void Must(this HttpContext http, CompanyFiles companies, Right right, string refusal)
     {
-        if (!http.May(companies, Right.SeeTaxNumbers))
-            throw new RefusedException(
-                "not-allowed",
-                "That is for those who may see whole tax numbers. Nothing was changed.",
-                StatusCodes.Status403Forbidden
-            );
+        if (!http.May(companies, right))
+            throw new RefusedException("not-allowed", $"{refusal} Nothing was changed.", StatusCodes.Status403Forbidden);
     }
 
     /// <summary>Registers a policy for each right; what names none is for whoever is signed in.</summary>

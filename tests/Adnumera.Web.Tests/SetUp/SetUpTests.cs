@@ -269,7 +269,6 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
                 payablesAccount = "2110",
                 term = "N30",
                 form = "journal",
-                box = "NEC-1",
             }
         );
         await client.TakeIn(Header + Bill(1, "Odd", "Vellum & Verso"));
@@ -278,15 +277,6 @@ public sealed class SetUpTests() : ConnectedHouse("administrator")
         var document = await client.Get("documents/1");
         Assert.Equal(["6420", "2110"], document.GetProperty("journal").EnumerateArray().Select(j => j.GetProperty("account").GetString()));
         Assert.Equal(("2026-12-10", "journal"), (document.GetProperty("dueDate").GetString(), document.GetProperty("form").GetString()));
-        Assert.Equal(
-            "NEC-1",
-            (await client.Get("mapping/supplier_box/values"))
-                .GetProperty("rows")
-                .EnumerateArray()
-                .Single(r => r.GetProperty("value").GetString() == "Vellum & Verso")
-                .GetProperty("ledgerValue")
-                .GetString()
-        );
     }
 
     [Fact]

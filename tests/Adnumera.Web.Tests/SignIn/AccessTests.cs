@@ -29,7 +29,7 @@ public sealed class AccessTests : IAsyncLifetime
             r =>
                 Assert.Contains(
                     r.Metadata.OfType<IAuthorizeData>(),
-                    a => a.Policy is "read" or "bookkeep" or "see_pay" or "administer" or "people"
+                    a => a.Policy is "read" or "bookkeep" or "see_pay" or "see_tax_numbers" or "administer" or "people"
                 )
         );
         Assert.All(

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { money } from '../amounts/format';
+  import { isZero, money } from '../amounts/format';
   import { placeTitle, boxTitle } from './words';
   import { href } from './year';
 
@@ -9,31 +9,30 @@
   const opens = (p: Schemas['PlaceSum']) => href('', { ...parameters, payments: 'all', box: p.box, place: p.leftOut });
 </script>
 
-<div
-  class="border-rule mt-4 flex flex-wrap items-end gap-x-6 gap-y-2 border-y py-2.5"
-  role="group"
-  aria-label="What was paid, by place"
->
-  {#each tally.places as p (`${p.box}${p.leftOut}`)}
-    <a class="group" href={opens(p)} title={p.box ? boxTitle(p.box) : undefined}>
-      <span class={['block text-xs', p.leftOut === 'no_box' ? 'text-ochre font-semibold' : 'text-soft']}>{placeTitle(p)}</span>
-      <span class="quiet tabular-nums">{money(p.amount)}</span>
-    </a>
-  {/each}
-  <span class="ml-auto text-right">
-    <span class="text-soft block text-xs"
-      >paid in all{tally.ofRuns !== '0.00' ? `, ${money(tally.ofRuns)} of it in pay runs` : ''}</span
-    >
+<div class="border-rule mt-4 grid grid-cols-[1fr_auto] gap-8 border-y py-2.5" role="group" aria-label="What was paid, by place">
+  <div class="flex flex-wrap gap-x-6 gap-y-2">
+    {#each tally.places as p (`${p.box}${p.leftOut}`)}
+      <a href={opens(p)} title={p.box ? boxTitle(p.box) : undefined}>
+        <span class={['block text-xs', p.leftOut === 'no_box' ? 'text-ochre font-semibold' : 'text-soft']}>{placeTitle(p)}</span>
+        <span class="quiet tabular-nums">{money(p.amount)}</span>
+      </a>
+    {/each}
+  </div>
+  <div class="text-right">
+    <span class="text-soft block text-xs">paid in all</span>
     <a
-      class={['font-serif text-lg', tally.difference ? '' : 'border-ink border-t border-b-3 border-b-double']}
+      class={['font-serif text-lg tabular-nums', tally.difference ? '' : 'border-ink border-t border-b-3 border-b-double']}
       href={href('', { ...parameters, payments: 'all' })}>{money(tally.paid)}</a
     >
-  </span>
-  <span class="w-full text-right text-xs">
-    {#if tally.difference}<span class="text-madder font-semibold"
-        >The ledger says {money(tally.ledgerSays)} of its payments: {money(tally.difference)} differs. Read the payments again.</span
-      >
-    {:else if tally.ledgerSays}<span class="text-soft">The ledger’s own total of payments agrees: {money(tally.ledgerSays)}.</span
-      >{/if}
-  </span>
+    <span class="block text-xs">
+      {#if tally.difference}<span class="text-madder font-semibold"
+          >The ledger says {money(tally.ledgerSays)} of its payments: {money(tally.difference)} differs. Read the payments again.</span
+        >
+      {:else if tally.ledgerSays}<span class="text-soft"
+          >{isZero(tally.ofRuns) ? '' : `${money(tally.ofRuns)} in pay runs; `}the ledger’s own total agrees: {money(
+            tally.ledgerSays,
+          )}</span
+        >{/if}
+    </span>
+  </div>
 </div>

@@ -5,6 +5,7 @@
   import { rows as keys } from '../frame/keys';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
+  import Mend from './Mend.svelte';
   import Rooms from './Rooms.svelte';
   import { points } from './words';
   import { go, href, supplierRoom, year } from './year';
@@ -23,13 +24,8 @@
   }));
   const r = $derived(readiness.data);
   const shown = $derived(r?.points.filter((p) => !kind || p.kind === kind) ?? []);
-  // Each is mended where it is decided: boxes at the payments, all else at the supplier.
-  const mends = (p: Schemas['PointAnswer']) =>
-    p.kind === 'no_box'
-      ? href('', { payments: p.key, place: 'no_box' })
-      : p.kind === 'withheld'
-        ? href('', { payments: p.key, place: 'left_out' })
-        : href(supplierRoom(p.key), { mend: p.kind });
+  let mending = $state('');
+  const id = (p: Schemas['PointAnswer']) => `${p.kind} ${p.key}`;
 </script>
 
 <Rooms at="year-end/readiness" />
@@ -61,19 +57,32 @@
       <table class="ledger mt-2">
         <thead><tr><th>Supplier</th><th>What</th><th class="n">Money in question</th><th></th></tr></thead>
         <tbody {@attach keys}>
-          {#each shown as p, i (i)}
+          {#each shown as p (id(p))}
             <tr
               class="opens"
               tabindex="0"
               onkeydown={(e) => {
-                if (e.key === 'Enter' && e.target === e.currentTarget) location.hash = mends(p).slice(1);
+                if (e.key === 'Enter' && e.target === e.currentTarget) mending = id(p);
               }}
             >
               <td><a class="quiet" href={href(supplierRoom(p.key))}>{p.supplier}</a></td>
               <td>{points[p.kind].title}{p.detail ? `: ${p.detail}` : ''}</td>
-              <td class="n">{money(p.amount)}</td>
-              <td class="n"><a class="quiet font-semibold" href={mends(p)}>{points[p.kind].does}</a></td>
+              <td class="n"
+                ><a class="quiet" href={href('', { payments: p.key, place: p.kind === 'no_box' ? 'no_box' : null })}
+                  >{money(p.amount)}</a
+                ></td
+              >
+              <td class="n"
+                >{#if place.keeps}<button
+                    class="quiet font-semibold"
+                    aria-expanded={mending === id(p)}
+                    onclick={() => (mending = mending === id(p) ? '' : id(p))}>{points[p.kind].does}</button
+                  >{/if}</td
+              >
             </tr>
+            {#if mending === id(p)}<tr
+                ><td colspan="4" class="bg-raised p-3!"><Mend point={p} leave={() => (mending = '')} /></td></tr
+              >{/if}
           {:else}
             <tr
               ><td colspan="4" class="text-soft"

@@ -77,7 +77,7 @@
   </div>
   <label class="text-soft">Address <input class="field block w-full" bind:value={t.address} /></label>
   <label class="text-soft">City, state and ZIP code <input class="field block w-full" bind:value={t.town} /></label>
-  <label class="text-soft">Mail <input class="field block w-full" type="email" bind:value={t.email} /></label>
+  <label class="text-soft">E-mail <input class="field block w-full" type="email" bind:value={t.email} /></label>
   <div></div>
   <div class="col-span-2 flex flex-wrap gap-x-6 gap-y-1">
     {#each yes as [name, called] (name)}

@@ -1,0 +1,104 @@
+using Adnumera.Core.InformationReturns;
+using static Adnumera.Core.Tests.InformationReturns.ReturnRulesTests;
+
+namespace Adnumera.Core.Tests.InformationReturns;
+
+/// <summary>What stands between a supplier's year and its returns.</summary>
+public class ReadinessTests
+{
+    private static readonly TallyPlace Nec = TallyPlace.In(ReturnBox.Nec1);
+
+    private static readonly ReturnSupplier Whole = new()
+    {
+        Name = "Tamsin Arkley",
+        LegalName = "Tamsin Arkley",
+        Classification = TaxClassification.Individual,
+        NumberKind = TaxNumberKind.Ssn,
+        NumberStatus = TaxNumberStatus.Possible,
+        Address = "5 Fold Street, Quillfern",
+        HasW9 = true,
+    };
+
+    private static string Kinds(ReturnSupplier supplier, params (TallyPlace Place, long Amount, long Withheld)[] cells) =>
+        string.Join(' ', Readiness.Of(Year(supplier, cells)).Select(p => Words<ReadinessKind>.Of(p.Kind)));
+
+    [Fact]
+    public void Of_whom_all_is_known_nothing_is_missing() => Assert.Equal("", Kinds(Whole, (Nec, 2_000_00, 0)));
+
+    [Fact]
+    public void Of_whom_nothing_is_known_everything_is_missing() =>
+        Assert.Equal(
+            "w9 legal_name address tax_number classification",
+            Kinds(new ReturnSupplier { Name = "Wren & Hollow Printing" }, (Nec, 2_000_00, 0))
+        );
+
+    [Fact]
+    public void Below_the_threshold_nothing_is_asked_of_it() =>
+        Assert.Equal("", Kinds(new ReturnSupplier { Name = "S" }, (Nec, 1_999_99, 0)));
+
+    [Fact]
+    public void Each_thing_is_a_point_of_its_own()
+    {
+        string With(ReturnSupplier supplier) => Kinds(supplier, (Nec, 2_000_00, 0));
+        Assert.Equal("w9", With(Whole with { HasW9 = false }));
+        Assert.Equal("legal_name", With(Whole with { LegalName = "" }));
+        Assert.Equal("name_differs", With(Whole with { LegalName = "T. Arkley" }));
+        Assert.Equal("", With(Whole with { LegalName = "T. Arkley", NameIsRight = true }));
+        Assert.Equal("", With(Whole with { LegalName = "T. Arkley", BusinessName = "Tamsin Arkley LLC" }));
+        Assert.Equal("", With(Whole with { LegalName = "TAMSIN  ARKLEY" }));
+        Assert.Equal("address", With(Whole with { Address = "" }));
+        Assert.Equal("tax_number", With(Whole with { NumberStatus = TaxNumberStatus.Missing }));
+        Assert.Equal("tax_number_bad", With(Whole with { NumberStatus = TaxNumberStatus.Bad }));
+        Assert.Equal("classification", With(Whole with { Classification = null }));
+        Assert.Equal("form_contradicts", With(Whole with { Name = "Arkley Inc.", LegalName = "Arkley Inc." }));
+    }
+
+    [Fact]
+    public void What_is_of_no_box_is_a_point_whoever_was_paid()
+    {
+        Assert.Equal("no_box", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.NoBox), 5, 0)));
+        Assert.Equal("", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.CardOrNetwork), 5, 0)));
+    }
+
+    [Fact]
+    public void A_corporation_that_is_left_out_at_the_threshold_proves_it_by_its_form()
+    {
+        var corporation = Whole with { Classification = TaxClassification.LlcS, HasW9 = false };
+        Assert.Equal("w9_of_exempt", Kinds(corporation, (TallyPlace.Exempt(ReturnBox.Nec1), 2_000_00, 0)));
+        Assert.Equal("", Kinds(corporation, (TallyPlace.Exempt(ReturnBox.Nec1), 1_999_99, 0)));
+        Assert.Equal("", Kinds(corporation with { HasW9 = true }, (TallyPlace.Exempt(ReturnBox.Nec1), 2_000_00, 0)));
+    }
+
+    [Fact]
+    public void What_a_person_says_against_what_follows_is_a_point()
+    {
+        Assert.Equal("contradiction", Kinds(Whole with { Reportable = false }, (TallyPlace.Exempt(ReturnBox.Nec1), 2_000_00, 0)));
+        Assert.Equal("", Kinds(Whole with { Reportable = false }, (TallyPlace.Exempt(ReturnBox.Nec1), 1_000_00, 0)));
+        var corporation = Whole with { Classification = TaxClassification.CCorporation, Reportable = true };
+        Assert.Equal("contradiction", Kinds(corporation, (Nec, 2_000_00, 0)));
+    }
+
+    [Fact]
+    public void Tax_withheld_of_what_counts_in_no_box_is_a_point_but_not_of_what_was_voided()
+    {
+        Assert.Equal("withheld", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.NotReportable), 100_00, 24_00)));
+        Assert.Equal("", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.Voided), 100_00, 24_00)));
+    }
+
+    [Fact]
+    public void A_form_lacks_where_something_counts_may_count_or_is_left_out_as_exempt()
+    {
+        var unknown = new ReturnSupplier { Name = "S" };
+        bool Lacks(ReturnSupplier supplier, TallyPlace place) => Readiness.LacksW9(Year(supplier, (place, 1, 0)));
+        Assert.True(Lacks(unknown, Nec));
+        Assert.True(Lacks(unknown, TallyPlace.Out(LeftOutPlace.NoBox)));
+        Assert.True(Lacks(unknown, TallyPlace.Exempt(ReturnBox.Nec1)));
+        Assert.False(Lacks(unknown, TallyPlace.Out(LeftOutPlace.CardOrNetwork)));
+        Assert.False(Lacks(unknown, TallyPlace.Out(LeftOutPlace.NotReportable)));
+        Assert.False(Lacks(unknown with { HasW9 = true }, Nec));
+        Assert.False(Lacks(unknown with { IsForeign = true }, TallyPlace.Out(LeftOutPlace.NoBox)));
+        Assert.False(Lacks(unknown with { ExemptCode = 4 }, Nec));
+        Assert.True(Lacks(unknown with { ExemptCode = 5 }, TallyPlace.Exempt(ReturnBox.Nec1)));
+        Assert.False(Lacks(unknown with { Reportable = false }, TallyPlace.Exempt(ReturnBox.Nec1)));
+    }
+}
