@@ -512,6 +512,67 @@ public sealed class HttpLedgerTests
         Assert.Equal([new LedgerBalance("5120", 1250), new LedgerBalance("2100", -1250)], balances);
     }
 
+    private static object Payment(string amount, params object[] parts) =>
+        new
+        {
+            id = "E7",
+            date = "2026-03-02",
+            supplier = "Tamsin Arkley",
+            method = "check",
+            paidFrom = "1010",
+            reference = "CHK 1",
+            status = "voided",
+            amount,
+            withheld = "24.00",
+            parts,
+        };
+
+    private static object Part(string amount, params (string Account, string Amount)[] lines) =>
+        new
+        {
+            bill = "E3",
+            reference = "T-1",
+            amount,
+            lines = lines.Select(
+                (l, i) =>
+                    new
+                    {
+                        line = i + 1,
+                        account = l.Account,
+                        amount = l.Amount,
+                    }
+            ),
+        };
+
+    private static async Task<List<LedgerPayment>> Payments(object payment)
+    {
+        var found = new List<LedgerPayment>();
+        var ledger = Ledger(new Answers((_, _) => Json(HttpStatusCode.OK, new[] { payment })));
+        await foreach (var one in ledger.Payments(new DateOnly(2026, 1, 1), new DateOnly(2026, 12, 31), default))
+            found.Add(one);
+        return found;
+    }
+
+    [Fact]
+    public async Task A_payment_says_what_it_paid_and_how()
+    {
+        var payment = Assert.Single(
+            await Payments(Payment("100.00", Part("60.00", ("6050", "80.00"), ("6110", "-5.00")), Part("40.00", ("2100", "40.00"))))
+        );
+        Assert.Equal((PaymentMethod.Check, true, 100_00L, 24_00L), (payment.Method, payment.IsVoided, payment.Amount, payment.Withheld));
+        Assert.Equal(
+            [(60_00L, "6050 8000, 6110 -500"), (40_00L, "2100 4000")],
+            payment.Parts.Select(p => (p.Amount, string.Join(", ", p.Lines.Select(l => $"{l.Account} {l.Amount}"))))
+        );
+    }
+
+    [Fact]
+    public async Task What_does_not_add_up_or_says_nothing_of_what_it_is_for_is_no_payment()
+    {
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Payments(Payment("100.00", Part("60.00", ("6050", "60.00")))));
+        await Assert.ThrowsAsync<LedgerUnavailableException>(() => Payments(Payment("100.00", Part("100.00"))));
+    }
+
     [Fact]
     public void The_consent_page_is_asked_for_with_who_asks_and_where_to_come_back()
     {

@@ -4,6 +4,7 @@ using Adnumera.Core.Mapping;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
+using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Migrations;
 using Dapper;
@@ -16,6 +17,46 @@ namespace Adnumera.Storage.Tests;
 public sealed class UpgradeTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("adnumera-upgrade-").FullName;
+
+    [Fact]
+    public void Boxes_that_stood_on_suppliers_stand_on_the_accounts_that_they_were_paid_for()
+    {
+        var path = Path.Combine(folder, "boxes.sqlite");
+        var before = DeployChanges
+            .To.SqliteDatabase($"Data Source={path}")
+            .WithScriptsEmbeddedInAssembly(
+                typeof(CompanyFile).Assembly,
+                name =>
+                    name.Contains(".Migrations.Company.", StringComparison.Ordinal) && !name.Contains(".0027-", StringComparison.Ordinal)
+            )
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade();
+        Assert.True(before.Successful, before.Error?.Message);
+        using (var company = new SqliteConnection($"Data Source={path}"))
+        {
+            company.Open();
+            company.Execute(
+                """
+                insert into mapping (key_kind, key, key_folded, for_source, account, "group", group_folded, tax_code, recoverable_percent,
+                  effective_from, value)
+                  values ('supplier_box', 'Tamsin Arkley', 'TAMSIN ARKLEY', '', '', '', '', '', '', '', 'NEC-1'),
+                         ('supplier', 'Tamsin Arkley', 'TAMSIN ARKLEY', '', '6050', '', '', '', '', '', '');
+                insert into ledger_history (supplier_key, supplier, account, lines, last) values
+                  ('TAMSIN ARKLEY', 'Tamsin Arkley', '6050', 3, '2026-10-02'), ('TAMSIN ARKLEY', 'Tamsin Arkley', '6110', 1, '2025-02-01'),
+                  ('OTHER', 'Other', '6050', 1, '2026-01-01');
+                """
+            );
+        }
+
+        SqliteConnection.ClearAllPools();
+        var file = new CompanyFile(path);
+        Assert.Equal(
+            [(2025, "6110", "Tamsin Arkley", "NEC-1"), (2026, "6050", "Tamsin Arkley", "NEC-1")],
+            file.Read(c => new BoxTable(c).All()).Select(r => (r.Year, r.Account, r.Supplier, $"{r.Choice}"))
+        );
+        Assert.Equal(["6050"], file.Read(c => new MappingTable(c).All()).Select(r => r.Account));
+    }
 
     private string Old()
     {

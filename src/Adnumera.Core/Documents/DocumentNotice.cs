@@ -25,6 +25,9 @@ public enum DocumentNotice
     /// <summary>The price of an item moved against the last accepted one.</summary>
     PriceMoved,
 
+    /// <summary>It is the first bill of a supplier that may need a Form W-9 and has none.</summary>
+    W9Missing,
+
     /// <summary>Dated after today; this one passes with the days, so it is told when it is looked at.</summary>
     DatedAhead,
 }
@@ -37,11 +40,13 @@ public static class DocumentNotices
     /// <param name="taxCodes">The tax codes that its entry carries, in the ledger's words.</param>
     /// <param name="ledger">The connected ledger; without one nothing is said of it.</param>
     /// <param name="asksForDimension">Whether a line lacks a dimension that is asked for.</param>
+    /// <param name="asksForW9">Whether its supplier's Form W-9 is asked for.</param>
     public static IReadOnlyList<DocumentNotice> Of(
         Document document,
         IEnumerable<string> taxCodes,
         ConnectedLedger? ledger,
-        bool asksForDimension = false
+        bool asksForDimension = false,
+        bool asksForW9 = false
     )
     {
         var found = new List<DocumentNotice>();
@@ -53,6 +58,8 @@ public static class DocumentNotices
             found.Add(DocumentNotice.DimensionAskedFor);
         if (document.Lines.Any(l => l.PriceBefore is not null))
             found.Add(DocumentNotice.PriceMoved);
+        if (asksForW9)
+            found.Add(DocumentNotice.W9Missing);
         if (ledger is null)
             return found;
         if (document.Employee.Length > 0 && !ledger.HasEmployee(document.Employee))
@@ -72,6 +79,7 @@ public static class DocumentNotices
             DocumentNotice.TaxCodeUnknown => "The ledger does not have a tax code that it carries.",
             DocumentNotice.DimensionAskedFor => "A line does not carry a dimension that is asked for.",
             DocumentNotice.PriceMoved => "The price of an item moved against the last accepted one.",
+            DocumentNotice.W9Missing => "It is the first bill of its supplier, whose Form W-9 is not here.",
             DocumentNotice.DatedAhead => "It is dated after today.",
         };
 

@@ -81,6 +81,9 @@ public enum HoldKind
     /// <summary>The price of an item moved, and the company wants that decided.</summary>
     PriceMoved,
 
+    /// <summary>It is the first bill of a supplier that may need a Form W-9 and has none.</summary>
+    W9Missing,
+
     /// <summary>The ledger refused the entry.</summary>
     Refused,
 

@@ -37,7 +37,8 @@ public abstract record Composition
     public IReadOnlyList<LineDecision> Decisions { get; init; } = [];
 
     /// <summary>What is worth noticing about the document and holds nothing.</summary>
-    public IReadOnlyList<DocumentNotice> Notices => DocumentNotices.Of(Document, Lines.Select(l => l.TaxCode), Ledger, AsksForDimension);
+    public IReadOnlyList<DocumentNotice> Notices =>
+        DocumentNotices.Of(Document, Lines.Select(l => l.TaxCode), Ledger, AsksForDimension, AsksForW9);
 
     /// <summary>The entry's lines: balanced when coded, those decided so far when held, none when set aside.</summary>
     public IReadOnlyList<EntryLine> Lines => Match(coded => coded.Entry.Lines, held => held.Decided, _ => []);
@@ -62,6 +63,9 @@ public abstract record Composition
 
     /// <summary>Whether a line lacks a dimension that is asked for.</summary>
     internal bool AsksForDimension { get; init; }
+
+    /// <summary>Whether its supplier's Form W-9 is asked for.</summary>
+    internal bool AsksForW9 { get; init; }
 
     /// <summary>It is a balanced entry that may go to the ledger.</summary>
     /// <param name="Entry">The entry.</param>

@@ -1,5 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Payroll;
@@ -87,6 +88,9 @@ public sealed record CompositionSettings
 
     /// <summary>Whether a price that moved holds its document until somebody decides; otherwise it is a notice.</summary>
     public bool HoldsForPrices { get; init; }
+
+    /// <summary>Which bills ask for a Form W-9; none where nothing is said of 1099 boxes.</summary>
+    public W9Watch? W9 { get; init; }
 
     /// <summary>What is decided for pay runs.</summary>
     public PayrollSettings Payroll { get; init; } = new();

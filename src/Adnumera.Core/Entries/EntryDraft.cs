@@ -1,5 +1,6 @@
 using Adnumera.Core.Amounts;
 using Adnumera.Core.Documents;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
 using Adnumera.Core.Prices;
@@ -26,6 +27,7 @@ internal sealed class EntryDraft(
     private readonly HoldReasons reasons = new(chart);
     private string? arrival;
     private bool asksForDimension;
+    private bool asksForW9;
     private long sum;
 
     public void Add(DocumentLine line, Target? found)
@@ -219,6 +221,12 @@ internal sealed class EntryDraft(
             foreach (var line in document.Lines)
                 if (line.PriceBefore is { } before && LinePrice.Of(document, line) is { } now)
                     reasons.Add(new HoldReason.PriceMoved(line.Item, new PriceMove(before, now), line.Number));
+        asksForW9 =
+            document.Kind == DocumentKind.Bill
+            && settings.W9 is { } watch
+            && watch.Asks(document.Supplier, document.Date.Year, lines.Where(l => l.Rung != EntryRung.Offset).Select(l => l.Account));
+        if (asksForW9 && settings.W9!.Choice == FirstBill.Hold)
+            reasons.Add(new HoldReason.W9Missing(document.Supplier));
         if (settings.Locked is { } locked && entryDate <= locked)
             reasons.Add(new HoldReason.PeriodLocked(entryDate, locked));
         if (document.Total < 0)
@@ -248,7 +256,14 @@ internal sealed class EntryDraft(
         Composition composed = reasons.Any
             ? new Composition.Held(reasons.InOrder(), merged) { Document = document, Head = head }
             : new Composition.Coded(new Entry(head, merged)) { Document = document, Head = head };
-        return composed with { Decisions = decisions, Parts = lines, Ledger = ledger, AsksForDimension = asksForDimension };
+        return composed with
+        {
+            Decisions = decisions,
+            Parts = lines,
+            Ledger = ledger,
+            AsksForDimension = asksForDimension,
+            AsksForW9 = asksForW9,
+        };
     }
 
     private DateOnly? DueByTerm() =>

@@ -226,6 +226,16 @@ public abstract record HoldReason
         public override long? OnLine => Line;
     }
 
+    /// <summary>The first bill of a supplier that may need a Form W-9 and has none, and the company holds it until it is here.</summary>
+    public sealed record W9Missing(string Supplier) : HoldReason
+    {
+        /// <inheritdoc/>
+        public override HoldKind Kind => HoldKind.W9Missing;
+
+        /// <inheritdoc/>
+        public override string Value => Supplier;
+    }
+
     /// <summary>The supplier may be the same as another one, and nobody has decided: posting would add a second one to the
     /// ledger.</summary>
     public sealed record SupplierUndecided(string Supplier, string Other) : HoldReason
@@ -407,6 +417,7 @@ public abstract record HoldReason
         Func<AccountAsked, T> accountAsked,
         Func<PaymentAccountAsked, T> paymentAccountAsked,
         Func<PriceMoved, T> priceMoved,
+        Func<W9Missing, T> w9Missing,
         Func<Refused, T> refused,
         Func<HeldBack, T> heldBack,
         Func<PeriodEndMissing, T> periodEndMissing,
@@ -442,6 +453,7 @@ public abstract record HoldReason
             HoldKind.AccountAsked => accountAsked((AccountAsked)this),
             HoldKind.PaymentAccountAsked => paymentAccountAsked((PaymentAccountAsked)this),
             HoldKind.PriceMoved => priceMoved((PriceMoved)this),
+            HoldKind.W9Missing => w9Missing((W9Missing)this),
             HoldKind.Refused => refused((Refused)this),
             HoldKind.HeldBack => heldBack((HeldBack)this),
             HoldKind.EmployerItem => employerItem((EmployerItem)this),

@@ -112,6 +112,7 @@ public sealed record ReasonWords(string Word, string Value, string Detail)
                 $"“{r.Item}” costs {Price(r.Move.Now)} each, before {Price(r.Move.Before)}"
                 + $"{(r.Move.Percent is { } p ? $" ({(p > 0 ? "+" : "")}{p.ToString("0.0", CultureInfo.InvariantCulture)} %)" : "")}, "
                 + "and nobody has accepted that.",
+            w9Missing: r => $"It is the first bill of {r.Supplier}, whose Form W-9 is not here.",
             refused: r => $"The ledger refused it: {r.LedgerText}",
             heldBack: r => $"It is held back from posting: {r.Note}",
             periodEndMissing: _ => "Its entry is dated by the end of the pay period, and it does not say when that was.",

@@ -43,6 +43,7 @@ public static class Remedies
             or HoldKind.RoleAmbiguous
             or HoldKind.AccountAsked
             or HoldKind.PriceMoved
+            or HoldKind.W9Missing
             or HoldKind.PaymentAccountAsked
             or HoldKind.Refused
             or HoldKind.HeldBack

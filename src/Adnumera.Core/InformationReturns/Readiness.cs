@@ -59,6 +59,9 @@ public static class Readiness
         && year.Supplier.ExemptCode is null or >= 5
         && year.Cells.Any(c => c.Place.Box is not null || c.Place.Exempted is not null || c.Place.LeftOut == LeftOutPlace.NoBox);
 
+    /// <summary>Whether it lacks a Form W-9 while a box of it nears its threshold, or is to be filed: worth a notice, all year.</summary>
+    public static bool IsWatched(SupplierYear year) => LacksW9(year) && year.Totals.Any(t => t.IsNear || t.IsToFile);
+
     /// <summary>Every point of a supplier.</summary>
     public static IEnumerable<ReadinessPoint> Of(SupplierYear year)
     {

@@ -73,6 +73,9 @@ public sealed record ReturnSupplier
     /// <summary>Whether it collects rent for owners: the rent is theirs, and it reports it to them.</summary>
     public bool IsAgent { get; init; }
 
+    /// <summary>Whether a person lets its bills go before its Form W-9 is here.</summary>
+    public bool BillsMayGo { get; init; }
+
     /// <summary>Whether a person said that its names and what it is are right as they stand.</summary>
     public bool NameIsRight { get; init; }
 

@@ -27,6 +27,9 @@ public enum NoticeKind
 
     /// <summary>The day nears on which the month before is locked, and some of it is not posted.</summary>
     LockNears,
+
+    /// <summary>Suppliers that near or reach a 1099 threshold without a Form W-9.</summary>
+    W9Missing,
 }
 
 /// <summary>Whether a person wants to hear of a kind, and from what on.</summary>
@@ -68,6 +71,9 @@ public sealed record NoticeFacts
 
     /// <summary>What of the month before is neither posted nor set aside.</summary>
     public Tally OfLastMonth { get; init; }
+
+    /// <summary>How many suppliers near or reach a 1099 threshold of this year without a Form W-9, and what of theirs counts.</summary>
+    public Tally WithoutW9 { get; init; }
 
     /// <summary>The last day that is locked; none where nothing is.</summary>
     public DateOnly? LockedThrough { get; init; }

@@ -67,6 +67,9 @@ public sealed record ReturnSupplierRow
     /// <summary>Whether a person said that its names and what it is are right as they stand.</summary>
     public bool NameIsRight { get; init; }
 
+    /// <summary>Whether a person lets its bills go before its Form W-9 is here.</summary>
+    public bool BillsMayGo { get; init; }
+
     /// <summary>When its Form W-9 was received.</summary>
     public DateOnly? W9Received { get; init; }
 
@@ -103,6 +106,7 @@ public sealed record ReturnSupplierRow
             IsAttorney = IsAttorney,
             IsAgent = IsAgent,
             NameIsRight = NameIsRight,
+            BillsMayGo = BillsMayGo,
         };
 }
 
@@ -115,7 +119,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
 {
     private const string Columns =
         "supplier legal_name business_name classification exempt_code number_kind number number_shown number_status address town email "
-        + "attorney agent foreign_payee w8 reportable reportable_reason name_is_right w9_received w9_signed w9_dated w9_file w9_file_name";
+        + "attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed w9_dated w9_file w9_file_name";
 
     /// <summary>What is known; of all, or of these alone, by the folded name.</summary>
     public IReadOnlyDictionary<string, ReturnSupplierRow> All(IReadOnlyCollection<string>? keys = null) =>
@@ -167,6 +171,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
             },
             row.ReportableReason,
             row.NameIsRight ? 1 : 0,
+            row.BillsMayGo ? 1 : 0,
             Iso.Text(row.W9Received),
             row.W9IsSigned ? 1 : 0,
             Iso.Text(row.W9Dated),
@@ -255,6 +260,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
         public string Reportable { get; init; } = "";
         public string ReportableReason { get; init; } = "";
         public bool NameIsRight { get; init; }
+        public bool BillsMayGo { get; init; }
         public string W9Received { get; init; } = "";
         public bool W9Signed { get; init; }
         public string W9Dated { get; init; } = "";
@@ -283,6 +289,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
                 Reportable = Reportable.Length > 0 ? Reportable == "yes" : null,
                 ReportableReason = ReportableReason,
                 NameIsRight = NameIsRight,
+                BillsMayGo = BillsMayGo,
                 W9Received = Iso.DayOrNone(W9Received),
                 W9IsSigned = W9Signed,
                 W9Dated = Iso.DayOrNone(W9Dated),

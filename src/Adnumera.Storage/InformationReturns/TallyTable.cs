@@ -123,6 +123,20 @@ public sealed class TallyTable(SqliteConnection company)
                 .Select(c => new SupplierCell(c.Key, new TallyCell(TallyPlace.Read(c.Place, c.Exempted), c.Amount, c.Withheld, c.Lines))),
         ];
 
+    /// <summary>Suppliers of whom something counts in a box, and whose Form W-9 is not here, signed and dated.</summary>
+    public IReadOnlyList<string> WithoutW9(int year) =>
+        company
+            .Query<string>(
+                """
+                select distinct c.supplier_key from tally_cell c
+                left join return_supplier s on s.supplier_key = c.supplier_key
+                where c.year = @year and c.tally_place in (select value from json_each(@boxes))
+                  and (s.supplier_key is null or s.w9_received = '' or s.w9_signed = 0 or s.w9_dated = '')
+                """,
+                new { year, boxes = JsonSerializer.Serialize(ReturnBoxes.All) }
+            )
+            .AsList();
+
     /// <summary>How the ledger spells suppliers that were paid; by the folded name.</summary>
     public IReadOnlyDictionary<string, string> Names(int year, IReadOnlyCollection<string>? suppliers = null) =>
         company

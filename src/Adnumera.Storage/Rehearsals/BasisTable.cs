@@ -2,6 +2,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Rehearsals;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
+using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Payroll;
@@ -19,7 +20,11 @@ public static class BasisTable
     public static CodingBasis Of(SqliteConnection company)
     {
         var ledger = new LedgerTable(company);
-        var settings = ChoiceTable.Of(company) with { SupplierQuestions = new SupplierProposalTable(company).Questions() };
+        var settings = ChoiceTable.Of(company) with
+        {
+            SupplierQuestions = new SupplierProposalTable(company).Questions(),
+            W9 = FirstBillTable.Watch(company),
+        };
         return new CodingBasis(ledger.Chart(), new MappingTable(company).All(), settings, ledger.Connected())
         {
             Payroll = new PayrollMappingTable(company).All(),

@@ -2,7 +2,9 @@ using System.Text.Json;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.InformationReturns;
+using Adnumera.Web.Coding;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
@@ -208,5 +210,12 @@ internal sealed class SupplierDecisions(SqliteConnection company, CompanyBooks b
             else
                 table.Remove(s.Key);
         Tallying.Again(Company, Books, new TallyScope(Suppliers: [.. states.Select(s => s.Key)]), because);
+        // Their open bills may wait for the form, or wait no longer.
+        if (FirstBillTable.Watch(Company) is not null)
+            Recoding.Recode(
+                Company,
+                new AffectedTable(Company).OfSuppliers([.. states.Select(s => s.Key)]),
+                new CodingCause(Books.Now, Books.Who, "what is known of the supplier")
+            );
     }
 }

@@ -85,6 +85,8 @@ internal static class DeskEndpoints
     /// <exception cref="RefusedException">Nobody of that name was paid, and nothing is known of it.</exception>
     public static DeskSupplier Of(SqliteConnection c, int year, string key, TaxNumbers numbers)
     {
+        // Other rooms know a supplier by its name.
+        key = Folded.Of(key);
         var (view, table) = (new YearView(c, year, [key]), new ReturnSupplierTable(c));
         var row = view.Known.GetValueOrDefault(key);
         var name = Names(c, year, [key])[key];
@@ -162,6 +164,7 @@ internal static class DeskEndpoints
             row.Reportable,
             row.ReportableReason,
             row.NameIsRight,
+            row.BillsMayGo,
             Iso.Text(row.W9Received),
             row.W9IsSigned,
             Iso.Text(row.W9Dated)
@@ -214,6 +217,7 @@ internal static class DeskEndpoints
             Reportable = text.Reportable,
             ReportableReason = text.Reportable is null ? "" : TallyEndpoints.Reason(text.ReportableReason, isNeeded: true),
             NameIsRight = text.NameIsRight,
+            BillsMayGo = text.BillsMayGo,
             W9Received = received,
             W9IsSigned = text.W9IsSigned,
             W9Dated = dated,
@@ -295,6 +299,7 @@ internal static class SupplierWords
         Say("reportable", before.Reportable, after.Reportable);
         Say("why", before.ReportableReason, after.ReportableReason);
         Say("names are right", before.NameIsRight, after.NameIsRight);
+        Say("bills go before the form", before.BillsMayGo, after.BillsMayGo);
         Say("Form W-9 received", before.W9Received, after.W9Received);
         Say("signed", before.W9IsSigned, after.W9IsSigned);
         Say("dated", before.W9Dated, after.W9Dated);

@@ -78,6 +78,7 @@ public sealed record SupplierText(
     bool? Reportable,
     string ReportableReason,
     bool NameIsRight,
+    bool BillsMayGo,
     string W9Received,
     bool W9IsSigned,
     string W9Dated

@@ -6,7 +6,9 @@ using Adnumera.Formats.InformationReturns;
 using Adnumera.Formats.Pictures;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
+using Adnumera.Storage.Documents;
 using Adnumera.Storage.InformationReturns;
+using Adnumera.Web.Coding;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -169,6 +171,7 @@ internal static class W9Endpoints
         {
             var before = FirstBillTable.Of(c);
             FirstBillTable.Choose(c, request.Choice);
+            Recoding.RecodeOpen(c, new CodingCause(books.Now, books.Who, "what happens to first bills without a Form W-9"));
             new AuditTable(c).Add(books.Now, books.Who, "choose for first bills", "information-returns", before, request.Choice);
             return request;
         });

@@ -1,14 +1,18 @@
 using Adnumera.Core.Access;
 using Adnumera.Core.Amounts;
+using Adnumera.Core.Count;
+using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Notices;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Installation;
 using Adnumera.Storage.Notices;
 using Adnumera.Storage.Prices;
 using Adnumera.Web.Companies;
+using Adnumera.Web.InformationReturns;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -121,9 +125,18 @@ internal static class NoticeEndpoints
                 () => table.WithoutReceipt(today.AddDays(-ReceiptsFor), choices[NoticeKind.ReceiptMissing].Amount)
             ),
             OfLastMonth = If(NoticeKind.LockNears, () => table.OpenOf(Iso.Period(today.AddMonths(-1)))),
+            WithoutW9 = If(NoticeKind.W9Missing, () => WithoutW9(c, today.Year)),
             LockedThrough = ChoiceTable.Of(c).Locked,
         };
         return [.. NoticeRules.Of(facts, k => choices[k])];
+    }
+
+    private static Tally WithoutW9(SqliteConnection c, int year)
+    {
+        if (new TallyTable(c).WithoutW9(year) is not { Count: > 0 } lacking)
+            return default;
+        var watched = new YearView(c, year, lacking).Suppliers.Where(Readiness.IsWatched).ToList();
+        return new Tally(watched.Count, watched.Sum(s => s.Counted));
     }
 
     private static string ListOf(Notice notice, DateOnly today, NoticeChoice choice, Currency currency) =>
@@ -135,7 +148,7 @@ internal static class NoticeEndpoints
             NoticeKind.ReceiptMissing => $"kind=card_charge&attachment=false&amountFrom={AmountText.Format(choice.Amount, currency.Digits)}"
                 + $"&dateFrom={Iso.Text(today.AddDays(-ReceiptsFor))}&spentScope=spent",
             NoticeKind.LockNears => $"period={Iso.Period(today.AddMonths(-1))}&open=true",
-            NoticeKind.Failed or NoticeKind.PriceMoved => "",
+            NoticeKind.Failed or NoticeKind.PriceMoved or NoticeKind.W9Missing => "",
         };
 
     private static long Read(string amount, Currency currency) =>

@@ -42,7 +42,7 @@ create table return_supplier (
   supplier_key text primary key, supplier text not null, legal_name text not null, business_name text not null, classification text not null,
   exempt_code integer not null, number_kind text not null, number text not null, number_shown text not null, number_status text not null,
   address text not null, town text not null, email text not null, attorney integer not null, agent integer not null, foreign_payee integer not null,
-  w8 integer not null, reportable text not null, reportable_reason text not null, name_is_right integer not null, w9_received text not null,
+  w8 integer not null, reportable text not null, reportable_reason text not null, name_is_right integer not null, bills_may_go integer not null, w9_received text not null,
   w9_signed integer not null, w9_dated text not null, w9_file text not null, w9_file_name text not null,
   at text not null, who text not null) strict, without rowid;
 create table w9_request (

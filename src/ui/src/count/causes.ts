@@ -55,6 +55,7 @@ export const toDo: Record<Schemas['HoldKind'], string> = {
   payment_account_missing: 'say which it was',
   account_asked: 'choose the account',
   price_moved: 'decide the price',
+  w9_missing: 'ask for its Form W-9',
   payment_account_asked: 'say which it was',
   sign: 'turn it around',
   currency: 'say the amount',

@@ -77,6 +77,10 @@
           <ul>
             {#each d.notices as notice (notice.notice)}<li class="border-rule border-b py-1.5">
                 {notice.detail}
+                {#if notice.notice === 'w9_missing'}<a
+                    class="quiet"
+                    href={place.href(`year-end/suppliers/${encodeURIComponent(d.supplier)}`)}>Ask for it, or enter it</a
+                  >{/if}
                 {#if notice.notice === 'price_moved'}<a class="quiet" href={place.href('prices')}>Decide it</a>{/if}
               </li>{/each}
           </ul>

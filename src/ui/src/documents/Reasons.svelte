@@ -52,7 +52,12 @@
               {@const [title, view] = rooms[reason.reason]!}
               <a class="btn plain" href={place.href(view)}>{title}</a>
             {:else if remedy.by === 'room'}
-              <a class="btn plain" href={place.href(remedy.view)}>{remedy.title}</a>
+              <a
+                class="btn plain"
+                href={place.href(
+                  reason.reason === 'w9_missing' ? `${remedy.view}/${encodeURIComponent(reason.value)}` : remedy.view,
+                )}>{remedy.title}</a
+              >
             {:else if remedy.by !== 'mapping'}
               <Way document={d} {reason} by={remedy.by} {deciding} />
             {/if}

@@ -35,6 +35,7 @@ const ways: Record<Schemas['HoldKind'], Remedy> = {
   payment_account_asked: { by: 'payment_account' },
   account_asked: { by: 'account' },
   price_moved: { by: 'room', title: 'Decide the price', view: 'prices' },
+  w9_missing: { by: 'room', title: 'Enter its Form W-9, or let it go', view: 'year-end/suppliers' },
   form_impossible: { by: 'room', title: 'See the forms', view: 'set-up/choices' },
   transfer_to_itself: { by: 'room', title: 'See the accounts', view: 'mapping/payment-accounts' },
   supplier_undecided: { by: 'room', title: 'Decide it', view: 'set-up/suppliers' },

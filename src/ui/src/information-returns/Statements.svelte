@@ -129,8 +129,7 @@
                 >{#each s.boxes as b (b.box)}<span class="block"
                     ><a class="quiet" href={href('', { payments: s.key, box: b.box })}>{boxTitle(b.box)}</a>
                     <b class="font-semibold tabular-nums">{money(b.amount)}</b></span
-                  >{/each}{#if !isZero(s.withheld)}<span class="text-soft block">withheld {money(s.withheld)}</span
-                  >{/if}</td
+                  >{/each}{#if !isZero(s.withheld)}<span class="text-soft block">withheld {money(s.withheld)}</span>{/if}</td
               >
               <td class="text-xs"
                 >{#each s.sent as x (`${x.day}${x.how}`)}<span class="block"

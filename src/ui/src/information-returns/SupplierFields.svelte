@@ -84,6 +84,9 @@
       <label class="flex items-center gap-1.5"><input type="checkbox" bind:checked={t[name]} />{called}</label>
     {/each}
     <label class="flex items-center gap-1.5"
+      ><input type="checkbox" bind:checked={t.billsMayGo} />Its bills go before its Form W-9 is here</label
+    >
+    <label class="flex items-center gap-1.5"
       ><input type="checkbox" bind:checked={t.nameIsRight} />Its names and what it is are right as they stand</label
     >
   </div>

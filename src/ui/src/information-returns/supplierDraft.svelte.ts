@@ -79,6 +79,7 @@ const blank = (): Text => ({
   reportable: null,
   reportableReason: '',
   nameIsRight: false,
+  billsMayGo: false,
   w9Received: '',
   w9IsSigned: false,
   w9Dated: '',
