@@ -79,15 +79,17 @@
   <label class="text-soft">City, state and ZIP code <input class="field block w-full" bind:value={t.town} /></label>
   <label class="text-soft">E-mail <input class="field block w-full" type="email" bind:value={t.email} /></label>
   <div></div>
-  <div class="col-span-2 flex flex-wrap gap-x-6 gap-y-1">
+  <div class="col-span-2 flex flex-wrap gap-x-6 gap-y-1.5">
     {#each yes as [name, called] (name)}
-      <label class="flex items-center gap-1.5"><input type="checkbox" bind:checked={t[name]} />{called}</label>
+      <label class="flex min-h-6 items-center gap-1.5"
+        ><input type="checkbox" class="size-4" bind:checked={t[name]} />{called}</label
+      >
     {/each}
-    <label class="flex items-center gap-1.5"
-      ><input type="checkbox" bind:checked={t.billsMayGo} />Its bills go before its Form W-9 is here</label
+    <label class="flex min-h-6 items-center gap-1.5"
+      ><input type="checkbox" class="size-4" bind:checked={t.billsMayGo} />Its bills go before its Form W-9 is here</label
     >
-    <label class="flex items-center gap-1.5"
-      ><input type="checkbox" bind:checked={t.nameIsRight} />Its names and what it is are right as they stand</label
+    <label class="flex min-h-6 items-center gap-1.5"
+      ><input type="checkbox" class="size-4" bind:checked={t.nameIsRight} />Its names and what it is are right as they stand</label
     >
   </div>
   <label class="text-soft"
@@ -104,7 +106,9 @@
   <div class="col-span-2 flex flex-wrap items-end gap-x-5 gap-y-2">
     <label class="text-soft">Form W-9 received <DayField bind:value={t.w9Received} label="Form W-9 received" /></label>
     <label class="text-soft">dated <DayField bind:value={t.w9Dated} label="Form W-9 dated" /></label>
-    <label class="flex items-center gap-1.5 pb-1"><input type="checkbox" bind:checked={t.w9IsSigned} />signed</label>
+    <label class="flex items-center gap-1.5 pb-1"
+      ><input type="checkbox" class="size-4" bind:checked={t.w9IsSigned} />signed</label
+    >
     <span class="text-soft pb-1">{s.hasW9 ? 'It counts.' : 'It counts once it is here, signed and dated.'}</span>
   </div>
 </fieldset>

@@ -39,6 +39,14 @@
   );
   const day = (text: string) => typedDay(text, place.today, look.dayOrder);
 
+  const dataOf = (file: File) =>
+    new Promise<string>((done, failed) => {
+      const reader = new FileReader();
+      reader.onload = () => done(reader.result as string);
+      reader.onerror = () => failed(new Error(`${file.name} cannot be read.`));
+      reader.readAsDataURL(file);
+    });
+
   async function attach(file: File | undefined) {
     if (!file) return;
     const done = await act.run(async () => {
@@ -52,7 +60,7 @@
       );
     }, `${file.name} is attached.`);
     if (!done || !attached) return;
-    local = { address: URL.createObjectURL(file), media: file.type, name: file.name };
+    local = { address: await dataOf(file), media: file.type, name: file.name };
     pointers = Object.fromEntries(attached.layout.map((p) => [p.detail, p.field]));
     if (attached.layout.length > 0) draft.take(attached.fields, attached.layout, day);
   }

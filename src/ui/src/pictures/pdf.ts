@@ -8,7 +8,10 @@ export class Pdf {
   private constructor(private readonly document: PDFDocumentProxy) {}
 
   static async open(address: string): Promise<Pdf> {
-    return new Pdf(await getDocument({ url: address, enableXfa: false, useWasm: false }).promise);
+    // What was just chosen from one's own disk comes as a data address, which a page may not fetch.
+    const data = /^data:[^,]*;base64,(.*)$/s.exec(address)?.[1];
+    const from = data ? { data: Uint8Array.from(atob(data), (c) => c.charCodeAt(0)) } : { url: address };
+    return new Pdf(await getDocument({ ...from, enableXfa: false, useWasm: false }).promise);
   }
 
   get pages(): number {
