@@ -1,6 +1,3 @@
-using System.Diagnostics;
-using System.Globalization;
-
 namespace Adnumera.Bench;
 
 /// <summary>The whole compose process beside the bare program, run in turn so that both meet the same machine.</summary>
@@ -19,7 +16,7 @@ internal static class ComposeBench
         long memory = 0;
         for (var round = 0; round < Rounds; round++)
         {
-            bares.Add(Time(bare, out _, single));
+            bares.Add(Processes.Time(bare, out _, single));
             ours.Add(Compose(cli, single, out var peak));
             double_.Add(Compose(cli, twice, out _));
             memory = Math.Max(memory, peak);
@@ -33,7 +30,7 @@ internal static class ComposeBench
     }
 
     private static double Compose(string cli, string folder, out long peak) =>
-        Time(
+        Processes.Time(
             cli,
             out peak,
             "compose",
@@ -46,33 +43,4 @@ internal static class ComposeBench
             "--out",
             Path.Combine(folder, "out")
         );
-
-    private static double Time(string program, out long peak, params string[] arguments)
-    {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
-        start.ArgumentList.Add(program);
-        foreach (var argument in arguments)
-            start.ArgumentList.Add(argument);
-        var watch = Stopwatch.StartNew();
-        using var process = Process.Start(start)!;
-        peak = 0;
-        while (!process.WaitForExit(10))
-            peak = Math.Max(peak, Peak(process.Id));
-        var elapsed = watch.Elapsed.TotalMilliseconds;
-        return process.ExitCode == 0 ? elapsed : throw new InvalidOperationException($"{program} exited with {process.ExitCode}");
-    }
-
-    // Kilobytes, as the kernel counts them: the high-water mark of what was resident.
-    private static long Peak(int process)
-    {
-        try
-        {
-            var line = File.ReadLines($"/proc/{process}/status").FirstOrDefault(l => l.StartsWith("VmHWM:", StringComparison.Ordinal));
-            return line is null ? 0 : long.Parse(line.Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
-        }
-        catch (IOException)
-        {
-            return 0;
-        }
-    }
 }

@@ -37,6 +37,8 @@ if (only is "" or "standing")
     await StandingBench.Run();
 if (only is "" or "journal")
     JournalBench.Run();
+if (only is "" or "tally")
+    TallyBench.Run(cli);
 if (only is "" or "prices")
     PriceBench.Run();
 if (only is "" or "mapping")

@@ -36,7 +36,8 @@ public sealed partial class Books
                 )
                 .ToDictionary(p => p.Entry);
             var paid = file.Query<(long Entry, long Bill, long Amount)>(
-                    "select entry, bill, amount from payment_bill where entry in (select value from json_each(@numbers)) order by entry, bill",
+                    "select entry, bill, amount from payment_bill where entry in (select value from json_each(@numbers)) order by "
+                        + "entry, bill",
                     new { numbers }
                 )
                 .ToLookup(p => p.Entry);

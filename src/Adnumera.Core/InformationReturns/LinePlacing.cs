@@ -12,7 +12,8 @@ public static class LinePlacing
     /// <param name="year">The year of payment.</param>
     public static (TallyPlace Place, string Detail) Of(PaymentLine line, ReturnSupplier supplier, BoxRows boxes, int year)
     {
-        var choice = line.Choice ?? boxes.Of(line.Account, line.Supplier);
+        var row = line.Choice is null ? boxes.RowOf(line.Account, line.Supplier) : null;
+        var choice = line.Choice ?? row?.Choice;
         if (line.IsVoided)
             return (TallyPlace.Out(LeftOutPlace.Voided), "The payment was voided.");
         if (line.Date.Year != year)
@@ -21,23 +22,23 @@ public static class LinePlacing
         if (line.Method is PaymentMethod.Card or PaymentMethod.Network)
             return (
                 TallyPlace.Out(LeftOutPlace.CardOrNetwork),
-                $"It was paid {(line.Method == PaymentMethod.Card ? "by card" : "through a network")}, whose processor reports it."
+                line.Method == PaymentMethod.Card
+                    ? "It was paid by card, whose processor reports it."
+                    : "It was paid through a network, whose processor reports it."
             );
         if (supplier.IsForeign)
             return (TallyPlace.Out(LeftOutPlace.Foreign), "The supplier is foreign; look whether Form 1042-S is due.");
         if (choice is { Box: null })
-            return (
-                TallyPlace.Out(LeftOutPlace.NotReportable),
-                line.Choice is null ? $"Account {line.Account} is of no box." : "A person said that it is of no box."
-            );
+            return (TallyPlace.Out(LeftOutPlace.NotReportable), row?.Says ?? "A person said that it is of no box.");
         if (choice is not { Box: { } box })
-            return (TallyPlace.Out(LeftOutPlace.NoBox), $"Nothing says of which box account {line.Account} is.");
+            return (TallyPlace.Out(LeftOutPlace.NoBox), boxes.SaysNothing(line.Account));
         if (box == ReturnBox.Misc11 && line.Method != PaymentMethod.Cash)
             return (TallyPlace.Out(LeftOutPlace.NotReportable), "Fish counts only where it is paid in cash.");
         if (box == ReturnBox.Misc1 && supplier.IsAgent && line.Choice is null)
             return (TallyPlace.Out(LeftOutPlace.NotReportable), "It is rent paid to an agent, who reports it to the owner.");
-        if (!supplier.IsReportable(box))
-            return (TallyPlace.Exempt(box), Reportability.Of(supplier, box).Because);
-        return (TallyPlace.In(box), line.Choice is null ? $"Account {line.Account} is of {box.Text()}." : "A person chose the box.");
+        var reportability = Reportability.Of(supplier, box);
+        if (!reportability.IsReportable)
+            return (TallyPlace.Exempt(box), reportability.Because);
+        return (TallyPlace.In(box), row?.Says ?? "A person chose the box.");
     }
 }

@@ -64,13 +64,11 @@ public static class ReturnBoxes
     /// <summary>What it is called: <c>nonemployee compensation</c>.</summary>
     public static string Title(this ReturnBox box) => InOrder[(int)box].Title;
 
+    private static readonly Dictionary<string, ReturnBox> ByWord = Enum.GetValues<ReturnBox>()
+        .ToDictionary(Text, StringComparer.OrdinalIgnoreCase);
+
     /// <summary>Reads a word without regard to case.</summary>
-    public static bool TryRead(string text, out ReturnBox box)
-    {
-        var index = Array.FindIndex(InOrder, b => b.Word.Equals(text, StringComparison.OrdinalIgnoreCase));
-        box = (ReturnBox)Math.Max(index, 0);
-        return index >= 0;
-    }
+    public static bool TryRead(string text, out ReturnBox box) => ByWord.TryGetValue(text, out box);
 }
 
 /// <summary>What somebody says of where a payment counts: a box, or none because it is not reportable.</summary>

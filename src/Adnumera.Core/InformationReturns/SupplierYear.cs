@@ -76,6 +76,9 @@ public sealed class SupplierYear
     /// <summary>What counts, in the order of the boxes.</summary>
     public IReadOnlyList<BoxTotal> Totals { get; }
 
+    /// <summary>What of it is to be put right.</summary>
+    public IReadOnlyList<ReadinessPoint> Points => field ??= [.. Readiness.Of(this)];
+
     /// <summary>All that it was paid, in cents.</summary>
     public long Paid => Cells.Sum(c => c.Amount);
 
@@ -93,7 +96,7 @@ public sealed class SupplierYear
             TallyView.Reached => Totals.Any(t => t.IsReached),
             TallyView.Near => !IsToFile && Totals.Any(t => t.IsNear),
             TallyView.ToFile => IsToFile,
-            TallyView.DetailsMissing => Readiness.Of(this).Any(),
+            TallyView.DetailsMissing => Points.Count > 0,
         };
 
     /// <summary>What counts in none because the supplier is exempt, and would be filed otherwise.</summary>

@@ -28,28 +28,37 @@ public enum LeftOutPlace
 /// <summary>The one place in which a line stands: a box, or where it is left out.</summary>
 public readonly record struct TallyPlace
 {
-    private TallyPlace(ReturnBox? box, LeftOutPlace? leftOut, ReturnBox? exempted) => (Box, LeftOut, Exempted) = (box, leftOut, exempted);
+    private const byte Outs = 32,
+        Exempts = 64;
+
+    // One number, since places are compared for each line that is tallied: boxes first, then places that are none, then exempted boxes.
+    private readonly byte code;
+
+    private TallyPlace(int code) => this.code = (byte)code;
 
     /// <summary>The box in which it counts; none where it is left out.</summary>
-    public ReturnBox? Box { get; }
+    public ReturnBox? Box => code < Outs ? (ReturnBox)code : null;
 
     /// <summary>Where it stands instead.</summary>
-    public LeftOutPlace? LeftOut { get; }
+    public LeftOutPlace? LeftOut =>
+        code < Outs ? null
+        : code < Exempts ? (LeftOutPlace)(code - Outs)
+        : LeftOutPlace.Exempt;
 
     /// <summary>The box in which it would count if its supplier were not exempt; none where it is not for that.</summary>
-    public ReturnBox? Exempted { get; }
+    public ReturnBox? Exempted => code >= Exempts ? (ReturnBox)(code - Exempts) : null;
 
     /// <summary>The box's word, or that of the place.</summary>
     public string Word => Box?.Text() ?? Words<LeftOutPlace>.Of(LeftOut!.Value);
 
     /// <summary>A box.</summary>
-    public static TallyPlace In(ReturnBox box) => new(box, null, null);
+    public static TallyPlace In(ReturnBox box) => new((int)box);
 
     /// <summary>A place that is no box.</summary>
-    public static TallyPlace Out(LeftOutPlace place) => new(null, place, null);
+    public static TallyPlace Out(LeftOutPlace place) => new(Outs + (int)place);
 
     /// <summary>Of an exempt supplier, with the box in which it would count.</summary>
-    public static TallyPlace Exempt(ReturnBox box) => new(null, LeftOutPlace.Exempt, box);
+    public static TallyPlace Exempt(ReturnBox box) => new(Exempts + (int)box);
 
     /// <summary>Reads what <see cref="Word"/> and the word of the exempted box said.</summary>
     public static TallyPlace Read(string word, string exempted) =>

@@ -1,3 +1,5 @@
+using System.Runtime.InteropServices;
+
 namespace Adnumera.Core.InformationReturns;
 
 /// <summary>A line with its share and its place.</summary>
@@ -6,7 +8,7 @@ namespace Adnumera.Core.InformationReturns;
 /// <param name="Withheld">What of the tax withheld is its own, in cents.</param>
 /// <param name="Place">Where it stands.</param>
 /// <param name="Detail">Why, as people say it.</param>
-public sealed record TalliedLine(PaymentLine Line, long Amount, long Withheld, TallyPlace Place, string Detail);
+public readonly record struct TalliedLine(PaymentLine Line, long Amount, long Withheld, TallyPlace Place, string Detail);
 
 /// <summary>What was paid in a year, by supplier and box, on cash basis: every line in exactly one place, so that all of them add up to all
 /// that was paid.</summary>
@@ -22,21 +24,31 @@ public sealed class YearTally
     public YearTally(int year, IReadOnlyList<PaymentLine> lines, IEnumerable<ReturnSupplier> known, BoxRows boxes, Thresholds thresholds)
     {
         suppliers = known.ToDictionary(s => s.Name, Folded.Comparer);
-        // Of whom nothing is known, a supplier as its first line spells it.
-        foreach (var line in lines)
-            suppliers.TryAdd(line.Supplier, new ReturnSupplier { Name = line.Supplier });
-        Lines =
-        [
-            .. lines.Zip(
-                PaymentShares.Of(lines),
-                (line, share) =>
-                {
-                    var (place, detail) = LinePlacing.Of(line, SupplierOf(line), boxes, year);
-                    return new TalliedLine(line, share.Amount, share.Withheld, place, detail);
-                }
-            ),
-        ];
-        Suppliers = InOrder(Lines.GroupBy(l => SupplierOf(l.Line)).Select(g => new SupplierYear(g.Key, CellsOf(g), thresholds)));
+        var shares = PaymentShares.Of(lines);
+        var tallied = new TalliedLine[lines.Count];
+        // A file spells a supplier alike again and again, mostly by the very same text.
+        var paid = new Dictionary<string, Paid>(ReferenceEqualityComparer.Instance);
+        var bySupplier = new Dictionary<ReturnSupplier, Paid>(ReferenceEqualityComparer.Instance);
+        for (var i = 0; i < tallied.Length; i++)
+        {
+            var (line, (amount, withheld)) = (lines[i], shares[i]);
+            if (!paid.TryGetValue(line.Supplier, out var of))
+            {
+                // Of whom nothing is known, a supplier as its first line spells it.
+                if (!suppliers.TryGetValue(line.Supplier, out var supplier))
+                    suppliers[line.Supplier] = supplier = new ReturnSupplier { Name = line.Supplier };
+                if (!bySupplier.TryGetValue(supplier, out of))
+                    bySupplier[supplier] = of = new Paid(supplier);
+                paid[line.Supplier] = of;
+            }
+
+            var (place, detail) = LinePlacing.Of(line, of.Supplier, boxes, year);
+            tallied[i] = new TalliedLine(line, amount, withheld, place, detail);
+            of.Add(place, amount, withheld);
+        }
+
+        Lines = tallied;
+        Suppliers = InOrder(bySupplier.Values.Select(p => new SupplierYear(p.Supplier, p.Cells, thresholds)));
     }
 
     /// <summary>Every line, in the given order.</summary>
@@ -68,6 +80,27 @@ public sealed class YearTally
                 .ThenBy(s => Folded.Of(s.Supplier.Name), CodePointComparer.Instance),
         ];
 
-    private static List<TallyCell> CellsOf(IEnumerable<TalliedLine> lines) =>
-        [.. lines.GroupBy(l => l.Place).Select(g => new TallyCell(g.Key, g.Sum(l => l.Amount), g.Sum(l => l.Withheld), g.Count()))];
+    // What a supplier was paid so far; it has a handful of places.
+    private sealed class Paid(ReturnSupplier supplier)
+    {
+        private readonly List<(TallyPlace Place, long Amount, long Withheld, int Lines)> cells = [];
+
+        public ReturnSupplier Supplier => supplier;
+
+        public IReadOnlyList<TallyCell> Cells => cells.ConvertAll(c => new TallyCell(c.Place, c.Amount, c.Withheld, c.Lines));
+
+        public void Add(TallyPlace place, long amount, long withheld)
+        {
+            foreach (ref var cell in CollectionsMarshal.AsSpan(cells))
+                if (cell.Place == place)
+                {
+                    cell.Amount += amount;
+                    cell.Withheld += withheld;
+                    cell.Lines++;
+                    return;
+                }
+
+            cells.Add((place, amount, withheld, 1));
+        }
+    }
 }

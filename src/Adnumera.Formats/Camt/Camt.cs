@@ -56,7 +56,7 @@ internal static class Camt
 
     /// <summary>The day that a date or an instant begins with; none where it is none.</summary>
     public static DateOnly? Day(XElement parent, string path) =>
-        parent.TextAt(path) is { Length: >= 10 } text && Fields.TryDate(text[..10], out var day) ? day : null;
+        parent.TextAt(path) is { Length: >= 10 } text && Fields.TryDate(text.AsSpan(0, 10), out var day) ? day : null;
 
     /// <summary>An indicator of XML Schema.</summary>
     public static bool IsTrue(string text) => text is "true" or "1";

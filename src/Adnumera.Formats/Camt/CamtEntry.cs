@@ -190,7 +190,7 @@ internal sealed class CamtEntry
         var text = entry.TextAt("BookgDt/Dt") is { Length: > 0 } day ? day : entry.TextAt("BookgDt/DtTm");
         if (text.Length == 0)
             return null;
-        return Fields.TryDate(text[..Math.Min(10, text.Length)], out var date)
+        return Fields.TryDate(text.AsSpan(0, Math.Min(10, text.Length)), out var date)
             ? date
             : throw Fault($"BookgDt: {Quote.Of(text)} is not a date; expected one such as 2026-03-09");
     }

@@ -4,13 +4,18 @@ using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
+using CsvHelper;
 
 namespace Adnumera.Formats.InformationReturns;
 
-/// <summary>A line of payments.csv: what it says, and its texts as they stand.</summary>
+/// <summary>A line of payments.csv: what it says, and what of it stands there otherwise than it is kept.</summary>
 /// <param name="Line">What it says.</param>
-/// <param name="Texts">Its texts, in the order of the columns.</param>
-public sealed record FiledPayment(PaymentLine Line, IReadOnlyList<string> Texts);
+/// <param name="Method">How the method is spelled.</param>
+/// <param name="Status">How the status is spelled.</param>
+/// <param name="Number">The number of the bill's line.</param>
+/// <param name="Box">How the box is spelled.</param>
+/// <param name="HasWithheld">Whether it says that something, or nothing, was withheld.</param>
+public readonly record struct FiledPayment(PaymentLine Line, string Method, string Status, string Number, string Box, bool HasWithheld);
 
 /// <summary>payments.csv: what was paid, one row a line that a payment paid; and payments-out.csv, the same with where each
 /// counts.</summary>
@@ -29,9 +34,9 @@ public static class PaymentsFile
         Box = 10,
         Withheld = 11;
 
+    // So many bytes a row has about, to make room for them at once.
+    private const int LikelyRow = 64;
     private const string Header = "payment date supplier method status paid bill line account line_amount box withheld";
-    private static readonly int[] Amounts = [Paid, LineAmount, Withheld];
-
     private static readonly IReadOnlyList<Column> Columns = Column.List(
         "payment* date* supplier* method* status paid* bill line account* line_amount box withheld"
     );
@@ -43,34 +48,41 @@ public static class PaymentsFile
     public static IReadOnlyList<FiledPayment> Read(string file, byte[] content, Problems problems)
     {
         using var table = CsvTable.Open(file, content, Columns, problems);
-        var payments = new List<FiledPayment>();
-        var (byPayment, byBill) = (
-            new Dictionary<string, First>(StringComparer.Ordinal),
-            new Dictionary<(string Payment, string Bill), First>()
+        var likely = content.Length / LikelyRow;
+        var (payments, rows) = (new List<FiledPayment>(likely), new List<long>(likely));
+        var (first, several) = (
+            new Dictionary<string, int>(likely, StringComparer.Ordinal),
+            new Dictionary<(int Payment, string Bill), int>()
         );
-        decimal magnitude = 0;
+        Int128 magnitude = 0;
         while (table.Read())
         {
+            var (status, box) = (table.Often(Status), table.Often(Box));
             var line = new PaymentLine(
                 table.Required(Payment),
                 table.RequiredDate(Date),
-                table.Required(Supplier),
+                table.Often(Supplier),
                 table.Word<PaymentMethod>(Method),
-                IsVoided(table),
+                IsVoided(table, status),
                 table.Amount(Paid, Currency.Usd, required: true),
                 table.Text(Bill),
-                table.Required(Account),
-                table.Text(LineAmount).Length == 0 ? null : table.Amount(LineAmount, Currency.Usd),
-                table.Text(Box).Length == 0 ? null : BoxFields.Choice(table, Box),
+                table.Often(Account),
+                table.Bytes(LineAmount).IsEmpty ? null : table.Amount(LineAmount, Currency.Usd),
+                box.Length == 0 ? null : BoxFields.Choice(table, Box),
                 table.Amount(Withheld, Currency.Usd)
             );
+            if (line.Supplier.Length == 0)
+                table.Required(Supplier);
+            if (line.Account.Length == 0)
+                table.Required(Account);
             // Every sum is less.
-            magnitude += Math.Max(Math.Abs((decimal)line.Paid), Math.Abs((decimal)line.Withheld));
+            magnitude += Int128.Max(Int128.Abs(line.Paid), Int128.Abs(line.Withheld));
             if (magnitude > long.MaxValue / 4)
                 table.Error(Paid, "the amounts come to more than can be added up");
-            Compare(table, byPayment, line);
-            CompareBill(table, byBill, line);
-            payments.Add(new FiledPayment(line, [.. Enumerable.Range(0, Columns.Count).Select(table.Text)]));
+            if (!first.TryAdd(line.Payment, payments.Count))
+                Compare(table, payments, rows, several, first[line.Payment], line);
+            rows.Add(table.Row);
+            payments.Add(new FiledPayment(line, table.Often(Method), status, table.Often(Line), box, !table.Bytes(Withheld).IsEmpty));
         }
 
         return problems.Any ? [] : payments;
@@ -80,26 +92,40 @@ public static class PaymentsFile
     public static void Write(Stream stream, IReadOnlyList<FiledPayment> payments, IReadOnlyList<TalliedLine> tallied)
     {
         using var writer = CsvFile.Create(stream, $"{Header} amount place detail");
-        foreach (var (payment, of) in payments.Zip(tallied))
+        for (var i = 0; i < payments.Count; i++)
         {
-            for (var column = 0; column < Columns.Count; column++)
-                if (Amounts.Contains(column) && payment.Texts[column].Length > 0)
-                    writer.WriteAmount(
-                        column switch
-                        {
-                            Paid => of.Line.Paid,
-                            LineAmount => of.Line.LineAmount!.Value,
-                            _ => of.Line.Withheld,
-                        },
-                        Currency.Usd
-                    );
-                else
-                    writer.WriteField(payment.Texts[column]);
+            var of = tallied[i];
+            Write(writer, payments[i]);
             writer.WriteAmount(of.Amount, Currency.Usd);
             writer.WriteField(of.Place.Word);
             writer.WriteField(of.Detail);
             writer.EndRecord();
         }
+    }
+
+    private static void Write(CsvWriter writer, FiledPayment payment)
+    {
+        var line = payment.Line;
+        writer.WriteField(line.Payment);
+        Span<char> date = stackalloc char[10];
+        line.Date.TryFormat(date, out var length, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+        writer.WriteField(date[..length]);
+        writer.WriteField(line.Supplier);
+        writer.WriteField(payment.Method);
+        writer.WriteField(payment.Status);
+        writer.WriteAmount(line.Paid, Currency.Usd);
+        writer.WriteField(line.Bill);
+        writer.WriteField(payment.Number);
+        writer.WriteField(line.Account);
+        if (line.LineAmount is { } amount)
+            writer.WriteAmount(amount, Currency.Usd);
+        else
+            writer.WriteField("");
+        writer.WriteField(payment.Box);
+        if (payment.HasWithheld)
+            writer.WriteAmount(line.Withheld, Currency.Usd);
+        else
+            writer.WriteField("");
     }
 
     /// <summary>Writes payments.csv.</summary>
@@ -110,25 +136,23 @@ public static class PaymentsFile
         using var writer = CsvFile.Create(stream, Header);
         foreach (var (line, number) in lines)
         {
-            writer.WriteField(line.Payment);
-            writer.WriteField(line.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
-            writer.WriteField(line.Supplier);
-            writer.WriteField(Words<PaymentMethod>.Of(line.Method));
-            writer.WriteField(line.IsVoided ? "voided" : "");
-            writer.WriteAmount(line.Paid, Currency.Usd);
-            writer.WriteField(line.Bill);
-            writer.WriteField(number);
-            writer.WriteField(line.Account);
-            writer.WriteAmount(line.LineAmount ?? 0, Currency.Usd);
-            writer.WriteField(line.Choice?.ToString() ?? "");
-            writer.WriteAmount(line.Withheld, Currency.Usd);
+            Write(
+                writer,
+                new FiledPayment(
+                    line,
+                    Words<PaymentMethod>.Of(line.Method),
+                    line.IsVoided ? "voided" : "",
+                    number,
+                    line.Choice?.ToString() ?? "",
+                    true
+                )
+            );
             writer.EndRecord();
         }
     }
 
-    private static bool IsVoided(CsvTable table)
+    private static bool IsVoided(CsvTable table, string text)
     {
-        var text = table.Text(Status);
         if (text.Length == 0 || text.Equals("posted", StringComparison.OrdinalIgnoreCase))
             return false;
         if (text.Equals("voided", StringComparison.OrdinalIgnoreCase))
@@ -137,12 +161,18 @@ public static class PaymentsFile
         return false;
     }
 
-    private static void Compare(CsvTable table, Dictionary<string, First> known, PaymentLine line)
+    // Rows of one payment say the same of it, and rows of one of its bills the same of what was paid on that.
+    private static void Compare(
+        CsvTable table,
+        List<FiledPayment> payments,
+        List<long> rows,
+        Dictionary<(int Payment, string Bill), int> several,
+        int head,
+        PaymentLine line
+    )
     {
-        if (known.TryAdd(line.Payment, new First(line, table.Row)))
-            return;
-        var (first, row) = known[line.Payment];
-        void Differs(int column) => table.Error(column, $"differs from row {row} of the same payment {Quote.Of(line.Payment)}");
+        var first = payments[head].Line;
+        void Differs(int column) => table.Error(column, $"differs from row {rows[head]} of the same payment {Quote.Of(line.Payment)}");
         if (first.Date != line.Date)
             Differs(Date);
         if (!Folded.Same(first.Supplier, line.Supplier))
@@ -153,18 +183,15 @@ public static class PaymentsFile
             Differs(Status);
         if (first.Withheld != line.Withheld)
             Differs(Withheld);
-    }
-
-    private static void CompareBill(CsvTable table, Dictionary<(string, string), First> known, PaymentLine line)
-    {
-        var key = (line.Payment, Folded.Of(line.Bill));
-        if (known.TryAdd(key, new First(line, table.Row)))
+        several.TryAdd((head, Folded.Of(first.Bill)), head);
+        if (several.TryAdd((head, Folded.Of(line.Bill)), payments.Count))
             return;
-        var (first, row) = known[key];
+        var at = several[(head, Folded.Of(line.Bill))];
+        var (before, row) = (payments[at].Line, rows[at]);
         var of = line.Bill.Length > 0 ? $"bill {Quote.Of(line.Bill)}" : "payment on account";
-        if (first.Paid != line.Paid)
+        if (before.Paid != line.Paid)
             table.Error(Paid, $"differs from row {row} of the same payment and {of}");
-        if (line.LineAmount is null || first.LineAmount is null)
+        if (line.LineAmount is null || before.LineAmount is null)
             table.Error(
                 LineAmount,
                 line.LineAmount is null
@@ -172,6 +199,4 @@ public static class PaymentsFile
                     : $"must be filled on row {row}, too: the same payment has several rows of one {of}"
             );
     }
-
-    private sealed record First(PaymentLine Line, long Row);
 }

@@ -15,7 +15,8 @@ namespace Adnumera.Formats.InformationReturns;
 public sealed record WorksheetLine(PaymentLine Line, string Account, long Amount, TallyPlace Place, string Because);
 
 /// <summary>
-/// The review worksheet (XLSX, ECMA-376): a sheet a view, a sheet of every payment, and a sheet of sums in which a formula stands beside what
+/// The review worksheet (XLSX, ECMA-376): a sheet a view, a sheet of every payment, and a sheet of sums in which a formula stands beside
+/// what
 /// the tally says, so that whoever reviews sees that they agree.
 /// </summary>
 public static class Worksheet

@@ -115,7 +115,7 @@ internal static partial class InvoiceTexts
             return null;
 
         // A time zone may follow.
-        return Fields.TryDate(text[..Math.Min(10, text.Length)], out var day)
+        return Fields.TryDate(text.AsSpan(0, Math.Min(10, text.Length)), out var day)
             ? day
             : throw new FileFaultException("", $"{term}: {Quote.Of(text)} is not a date; expected one such as 2026-03-09");
     }

@@ -13,6 +13,9 @@ namespace Adnumera.Formats.Tables;
 public sealed class CsvTable : IDisposable
 {
     private const int MostNamed = 10;
+    private const int Remembered = 1 << 14;
+    private readonly string?[] often = new string?[Remembered];
+    private readonly string[] latest;
 
     // Whatever is no printable ASCII is looked at more closely; almost nothing is.
     private static readonly SearchValues<byte> Suspicious = SearchValues.Create([
@@ -34,6 +37,7 @@ public sealed class CsvTable : IDisposable
         this.problems = problems;
         this.strict = strict;
         most = [.. known.Select(c => c.Most)];
+        latest = [.. known.Select(_ => "")];
         columns = [.. known.Select(c => c.Name)];
         fieldOfColumn = new int[known.Count];
         Array.Fill(fieldOfColumn, -1);
@@ -134,6 +138,24 @@ public sealed class CsvTable : IDisposable
             return "";
         var text = reader.GetString(field);
         return text.Length > 0 && (char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1])) ? text.Trim() : text;
+    }
+
+    /// <summary>The same as <see cref="Text"/> of a column whose values come again and again: what stood there before is not made
+    /// anew.</summary>
+    public string Often(int column)
+    {
+        var bytes = Bytes(column);
+        if (bytes.IsEmpty)
+            return "";
+        if (Ascii.Equals(bytes, latest[column]))
+            return latest[column];
+        var hash = new HashCode();
+        hash.AddBytes(bytes);
+        ref var known = ref often[hash.ToHashCode() & (Remembered - 1)];
+        if (known is not null && Ascii.Equals(bytes, known))
+            return latest[column] = known;
+        // Quotes and other spaces are for the careful way.
+        return bytes.IndexOfAny((byte)'"', (byte)'\t') < 0 && Ascii.IsValid(bytes) ? latest[column] = known = Text(column) : Text(column);
     }
 
     /// <summary>The value of a column as UTF-8, spaces around it left out; empty where the file does not have it. Valid until the next

@@ -7,6 +7,7 @@ namespace Adnumera.Formats.Tables;
 /// <summary>Reading the values of a row; what cannot be read is reported, and a value that does no harm is returned.</summary>
 public static class Fields
 {
+    private const int DateLength = 10;
     private const NumberStyles NumberForm = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
 
     /// <summary>An amount in minor units; blank is 0 unless it must be filled.</summary>
@@ -75,17 +76,26 @@ public static class Fields
     }
 
     /// <summary>A date that must be filled.</summary>
-    public static DateOnly RequiredDate(this CsvTable table, int column) =>
-        table.Required(column).Length == 0 ? default : table.Date(column) ?? default;
+    public static DateOnly RequiredDate(this CsvTable table, int column)
+    {
+        // Most dates are right, and read without making a text of them.
+        var bytes = table.Bytes(column);
+        Span<char> text = stackalloc char[DateLength];
+        if (
+            bytes.Length == DateLength
+            && System.Text.Ascii.ToUtf16(bytes, text, out _) == System.Buffers.OperationStatus.Done
+            && TryDate(text, out var date)
+            && (!table.IsStrict || CalendarRange.Has(date))
+        )
+            return date;
+        return table.Required(column).Length == 0 ? default : table.Date(column) ?? default;
+    }
 
     /// <summary>Reads a date such as <c>2026-03-09</c>.</summary>
-    public static bool TryDate(string text, out DateOnly date)
+    public static bool TryDate(ReadOnlySpan<char> text, out DateOnly date)
     {
         date = default;
-        return text.Length == 10
-            && text[4] == '-'
-            && text[7] == '-'
-            && TryDate(text.AsSpan(0, 4), text.AsSpan(5, 2), text.AsSpan(8, 2), out date);
+        return text.Length == DateLength && text[4] == '-' && text[7] == '-' && TryDate(text[..4], text[5..7], text[8..], out date);
     }
 
     /// <summary>Reads a date by the digits of its parts.</summary>
@@ -117,9 +127,11 @@ public static class Fields
     public static T Word<T>(this CsvTable table, int column)
         where T : struct, Enum
     {
-        var text = table.Required(column);
-        if (text.Length == 0 || Words<T>.TryRead(text, out var value))
-            return Words<T>.TryRead(text, out value) ? value : default;
+        var text = table.Often(column);
+        if (Words<T>.TryRead(text, out var value))
+            return value;
+        if (table.Required(column).Length == 0)
+            return default;
         table.Error(column, $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", Words<T>.All)}");
         return default;
     }

@@ -66,7 +66,8 @@ public sealed class SentTable(SqliteConnection company)
     public ILookup<(string SupplierKey, string Form), SentRow> Of(int year) =>
         company
             .Query<SentRow>(
-                "select year as Year, supplier_key as SupplierKey, form as Form, day as Day, how as How, came_back as CameBack, note as Note, "
+                "select year as Year, supplier_key as SupplierKey, form as Form, day as Day, how as How, came_back as CameBack, "
+                    + "note as Note, "
                     + "at as At, who as Who from statement_sent where year = @year order by supplier_key, form, day, how",
                 new { year }
             )

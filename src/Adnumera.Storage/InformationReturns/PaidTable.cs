@@ -56,13 +56,9 @@ public sealed class PaidTable(SqliteConnection company)
             new { year }
         );
 
-    /// <summary>What is kept of a year: of the ledger's payments, and of contractors' runs.</summary>
-    public (long Ledger, long Runs) Sums(int year) =>
-        company.QuerySingle<(long, long)>(
-            "select coalesce(sum(iif(run_id is null, amount, 0)), 0), coalesce(sum(iif(run_id is null, 0, amount)), 0) from paid "
-                + "where year = @year",
-            new { year }
-        );
+    /// <summary>What contractors of pay runs were paid in a year. Walks paid_by_run.</summary>
+    public long OfRuns(int year) =>
+        company.ExecuteScalar<long>("select coalesce(sum(amount), 0) from paid where year = @year and run_id is not null", new { year });
 
     /// <summary>The years of which payments are here, the latest first.</summary>
     public IReadOnlyList<int> Years() => company.Query<int>("select year from payments_reading order by year desc").AsList();
@@ -91,7 +87,8 @@ public sealed class PaidTable(SqliteConnection company)
         using var paid = Prepared.Insert(
             company,
             "paid",
-            "payment year day supplier supplier_key method method_by told_method told_by paid_from reference voided amount withheld run_id mark"
+            "payment year day supplier supplier_key method method_by told_method told_by paid_from reference voided amount withheld "
+                + "run_id mark"
         );
         using var lines = Prepared.Insert(
             company,

@@ -14,7 +14,8 @@ public sealed class PayerTable(SqliteConnection company)
 {
     public PayerRow? Find() =>
         company.QueryFirstOrDefault<PayerRow>(
-            "select name as Name, address as Address, town as Town, phone as Phone, number as Number, number_shown as NumberShown from payer"
+            "select name as Name, address as Address, town as Town, phone as Phone, number as Number, number_shown as NumberShown "
+                + "from payer"
         );
 
     public void Put(PayerRow row) =>

@@ -119,7 +119,8 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
 {
     private const string Columns =
         "supplier legal_name business_name classification exempt_code number_kind number number_shown number_status address town email "
-        + "attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed w9_dated w9_file w9_file_name";
+        + "attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed w9_dated "
+        + "w9_file w9_file_name";
 
     /// <summary>What is known; of all, or of these alone, by the folded name.</summary>
     public IReadOnlyDictionary<string, ReturnSupplierRow> All(IReadOnlyCollection<string>? keys = null) =>

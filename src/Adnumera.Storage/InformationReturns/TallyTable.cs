@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Storage.Files;
@@ -48,12 +49,34 @@ public sealed record TallyScope(
 /// <summary>Where lines count, kept as sums by supplier and place.</summary>
 public sealed class TallyTable(SqliteConnection company)
 {
+    // What is kept of lines: by place, by month, by account; and how the ledger spells whom.
+    private static readonly (string Table, string Sums)[] Kept =
+    [
+        (
+            "tally_cell",
+            "select year, supplier_key, tally_place, exempted, sum(amount), sum(withheld), count(*) from paid_line where {0} "
+                + "group by year, supplier_key, tally_place, exempted"
+        ),
+        (
+            "tally_month",
+            "select year, supplier_key, month, tally_place, sum(amount) from paid_line where {0} "
+                + "group by year, supplier_key, month, tally_place"
+        ),
+        (
+            "tally_account",
+            "select year, supplier_key, account, tally_place, sum(amount) from paid_line where {0} "
+                + "group by year, supplier_key, account, tally_place"
+        ),
+        ("tally_supplier", "select year, supplier_key, min(supplier) from paid where {0} group by year, supplier_key"),
+    ];
+
     /// <summary>Lines by all that decides where they count. Walks paid_line_by_account or paid_line_by_supplier.</summary>
     public IReadOnlyList<LineGroup> Groups(TallyScope scope) =>
         company
             .Query<LineGroup>(
                 $"""
-                select year as Year, supplier_key as SupplierKey, account as Account, method as Method, voided as IsVoided, choice as Choice,
+                select year as Year, supplier_key as SupplierKey, account as Account, method as Method, voided as IsVoided, choice as
+                  Choice,
                   tally_place as TallyPlace, exempted as Exempted, sum(amount) as Amount, sum(withheld) as Withheld, count(*) as Lines
                 from paid_line where {Where(scope)} group by 1, 2, 3, 4, 5, 6, 7, 8
                 """,
@@ -95,15 +118,12 @@ public sealed class TallyTable(SqliteConnection company)
         var before = ByPlace(Cells(year, suppliers));
         var given = Given(new TallyScope(year, Suppliers: suppliers));
         var where = Where(new TallyScope(year, Suppliers: suppliers));
-        company.Execute($"delete from tally_cell where {where}", given);
-        company.Execute(
-            $"""
-            insert into tally_cell (year, supplier_key, tally_place, exempted, amount, withheld, lines)
-            select year, supplier_key, tally_place, exempted, sum(amount), sum(withheld), count(*) from paid_line where {where}
-            group by year, supplier_key, tally_place, exempted
-            """,
-            given
-        );
+        foreach (var (table, sums) in Kept)
+        {
+            company.Execute($"delete from {table} where {where}", given);
+            company.Execute($"insert into {table} {string.Format(CultureInfo.InvariantCulture, sums, where)}", given);
+        }
+
         var after = ByPlace(Cells(year, suppliers));
         using var move = Prepared.Insert(company, "tally_move", "at who because year supplier_key tally_place amount");
         foreach (var key in before.Keys.Union(after.Keys))
@@ -141,7 +161,7 @@ public sealed class TallyTable(SqliteConnection company)
     public IReadOnlyDictionary<string, string> Names(int year, IReadOnlyCollection<string>? suppliers = null) =>
         company
             .Query<(string, string)>(
-                $"select supplier_key, min(supplier) from paid where {Where(new TallyScope(year, Suppliers: suppliers))} group by supplier_key",
+                $"select supplier_key, supplier from tally_supplier where {Where(new TallyScope(year, Suppliers: suppliers))}",
                 Given(new TallyScope(year, Suppliers: suppliers))
             )
             .ToDictionary();
@@ -150,19 +170,18 @@ public sealed class TallyTable(SqliteConnection company)
     public IReadOnlyList<(int Month, string Place, long Amount)> Months(int year, string supplier) =>
         company
             .Query<(int, string, long)>(
-                "select month, tally_place, sum(amount) from paid_line where year = @year "
+                "select month, tally_place, sum(amount) from tally_month where year = @year "
                     + (supplier.Length > 0 ? "and supplier_key = @supplier " : "")
                     + "group by month, tally_place order by month",
                 new { year, supplier }
             )
             .AsList();
 
-    /// <summary>What was paid for each account, by supplier and place. Walks paid_line_by_account.</summary>
+    /// <summary>What was paid for each account, by supplier and place.</summary>
     public IReadOnlyList<(string Account, string SupplierKey, string Place, long Amount)> Accounts(int year) =>
         company
             .Query<(string, string, string, long)>(
-                "select account, supplier_key, tally_place, sum(amount) from paid_line where year = @year "
-                    + "group by account, supplier_key, tally_place",
+                "select account, supplier_key, tally_place, amount from tally_account where year = @year",
                 new { year }
             )
             .AsList();

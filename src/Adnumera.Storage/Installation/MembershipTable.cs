@@ -18,7 +18,8 @@ public sealed class MembershipTable(SqliteConnection installation)
         [
             .. installation
                 .Query<(string Company, string Name, string Role, string SeesPay, string SeesTaxNumbers)>(
-                    "select m.company_id, c.name, m.role, m.see_pay, m.see_tax_numbers from membership m join company c on c.id = m.company_id "
+                    "select m.company_id, c.name, m.role, m.see_pay, m.see_tax_numbers from membership m join company c on c.id = "
+                        + "m.company_id "
                         + "where m.person_id = @person and c.closed_at = '' order by c.name",
                     new { person }
                 )
@@ -30,7 +31,8 @@ public sealed class MembershipTable(SqliteConnection installation)
         [
             .. installation
                 .Query<(long Id, string Name, string SignIn, string Role, string SeesPay, string SeesTaxNumbers)>(
-                    "select p.id, p.name, p.sign_in, m.role, m.see_pay, m.see_tax_numbers from membership m join person p on p.id = m.person_id "
+                    "select p.id, p.name, p.sign_in, m.role, m.see_pay, m.see_tax_numbers from membership m join person p on p.id = "
+                        + "m.person_id "
                         + "where m.company_id = @company order by p.name",
                     new { company }
                 )

@@ -117,7 +117,7 @@ internal static class DeskEndpoints
                 }),
             ],
             [.. table.Requests([key])[key].Select(r => new RequestAnswer(r.Day, Words<W9RequestHow>.Read(r.How), r.Who))],
-            [.. Readiness.Of(of).Select(Point)],
+            [.. of.Points.Select(Point)],
             of.Cells.Count > 0 ? YearView.Row(of, null, false, false) : null,
             TallyEndpoints.Changes(c, [ReturnDecision.Supplier, ReturnDecision.Request], key)
         );
@@ -230,7 +230,8 @@ internal static class DeskEndpoints
         if (number.Length > 0 && !TaxNumber.HasForm(number, text.NumberKind))
             throw Refused(
                 "number",
-                "A tax number has nine digits, plain or with the hyphens of its kind: 12-3456789 for an EIN, 123-45-6789 for an SSN or ITIN."
+                "A tax number has nine digits, plain or with the hyphens of its kind: 12-3456789 for an EIN, 123-45-6789 for an SSN "
+                    + "or ITIN."
             );
         return numbers.With(next, number, text.NumberKind);
     }
@@ -256,7 +257,7 @@ internal static class DeskEndpoints
     private static ReadinessAnswer Points(int year, CompanyBooks books) =>
         books.File.Read(c =>
         {
-            var points = new YearView(c, TallyEndpoints.Year(year)).Suppliers.SelectMany(Readiness.Of).ToList();
+            var points = new YearView(c, TallyEndpoints.Year(year)).Suppliers.SelectMany(s => s.Points).ToList();
             return new ReadinessAnswer(
                 year,
                 [

@@ -38,7 +38,7 @@ internal static class OutputEndpoints
         var filed = Outputs.Of(c, year);
         var others = closed is null ? [] : ClosedYear.Read(closed.Content).OthersThan(now);
         var sent = new SentTable(c).Of(year);
-        var points = now.Suppliers.ToDictionary(s => Folded.Of(s.Supplier.Name), s => Readiness.Of(s).Count());
+        var points = now.Suppliers.ToDictionary(s => Folded.Of(s.Supplier.Name), s => s.Points.Count);
         var statements = filed
             .SelectMany(s => Returns.Of(s.Year).Select(r => (Key: Folded.Of(s.Year.Supplier.Name), s.Year, Return: r)))
             .ToList();
@@ -276,7 +276,7 @@ internal static class OutputEndpoints
             if (table.Find(TallyEndpoints.Year(year)) is not null)
                 throw new RefusedException("closed", $"{year} is closed already. Nothing was changed.", StatusCodes.Status409Conflict);
             var view = new YearView(c, year);
-            if (Against(c, year, books, view.Suppliers.Sum(s => Readiness.Of(s).Count())) is { Length: > 0 } why)
+            if (Against(c, year, books, view.Suppliers.Sum(s => s.Points.Count)) is { Length: > 0 } why)
                 throw new RefusedException("not-ready", $"{why} Nothing was changed.", StatusCodes.Status409Conflict);
             table.Put(year, ClosedYear.Of(year, view).Content(), books.Now, books.Who);
             new AuditTable(c).Add(books.Now, books.Who, "close the 1099 year", $"information-returns/{year}", null, table.Find(year)!.Hash);

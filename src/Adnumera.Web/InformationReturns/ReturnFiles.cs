@@ -136,7 +136,7 @@ internal static class ReturnFiles
                                 basis.Of(l.Line).Detail
                             )),
                     ],
-                    [.. view.Suppliers.SelectMany(Readiness.Of)]
+                    [.. view.Suppliers.SelectMany(s => s.Points)]
                 );
             }
         );

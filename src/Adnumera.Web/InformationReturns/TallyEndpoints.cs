@@ -45,11 +45,12 @@ internal static class TallyEndpoints
     private static TallyAnswer Get(int year, Word<TallyView>? view, string? search, string? after, bool? beside, CompanyBooks books) =>
         books.File.Read(c => Of(c, Year(year), view?.ReadOrNone("view") ?? TallyView.Paid, search ?? "", after ?? "", beside ?? false));
 
-    private static TallyAnswer Of(SqliteConnection c, int year, TallyView view, string search, string after, bool beside)
+    internal static TallyAnswer Of(SqliteConnection c, int year, TallyView view, string search, string after, bool beside)
     {
         var (of, paid) = (new YearView(c, year), new PaidTable(c));
         var reading = paid.Reading(year);
-        var (ledger, runs) = paid.Sums(year);
+        var runs = paid.OfRuns(year);
+        var ledger = of.Suppliers.Sum(s => s.Paid) - runs;
         var closed = new ClosedYearTable(c).Find(year);
         var others = closed is null ? [] : ClosedYear.Read(closed.Content).OthersThan(of);
         var before = beside ? new YearView(c, year - 1).Suppliers.ToDictionary(s => Folded.Of(s.Supplier.Name)) : [];
@@ -79,7 +80,7 @@ internal static class TallyEndpoints
             YearView.Text(of.Suppliers.SelectMany(s => s.Totals).Where(t => t.IsToFile).Sum(t => t.Amount)),
             of.Places,
             [.. Enum.GetValues<TallyView>().Select(v => new ViewCount(v, of.Suppliers.Count(s => s.IsIn(v))))],
-            of.Suppliers.Sum(s => Readiness.Of(s).Count()),
+            of.Suppliers.Sum(s => s.Points.Count),
             [
                 .. page.Select(s =>
                     YearView.Row(

@@ -75,7 +75,7 @@ internal sealed class YearView
             Text(year.Paid - year.Counted - year.LeftOut(LeftOutPlace.NoBox)),
             withBefore ? Text(before?.Counted ?? 0) : "",
             year.IsToFile,
-            Readiness.Of(year).Count(),
+            year.Points.Count,
             isOther
         );
 

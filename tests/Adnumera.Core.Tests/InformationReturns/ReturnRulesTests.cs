@@ -89,7 +89,8 @@ public class ReturnRulesTests
         Assert.False(new ThresholdRow(2026, ReturnBox.Nec1, 1).IsConfirmed(2026));
     }
 
-    // General Instructions; Internal Revenue Code 7503: 1 February 2021 for 2020, 1 February, 16 February and 1 March 2027 for 2026. From memory.
+    // General Instructions; Internal Revenue Code 7503: 1 February 2021 for 2020, 1 February, 16 February and 1 March 2027 for 2026.
+    // From memory.
     [Theory]
     [InlineData(ReturnDuty.NecToIrs, 2020, "2021-02-01")]
     [InlineData(ReturnDuty.NecToRecipients, 2026, "2027-02-01")]

@@ -4,7 +4,8 @@ using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.InformationReturns;
 
-/// <summary>The first bill of a supplier that may need a Form W-9 carries a notice, or is held, as the company chooses; and goes once the form
+/// <summary>The first bill of a supplier that may need a Form W-9 carries a notice, or is held, as the company chooses; and goes once
+/// the form
 /// is here, or a person lets it.</summary>
 public sealed class FirstBillTests() : ReturnsHouse("administrator")
 {

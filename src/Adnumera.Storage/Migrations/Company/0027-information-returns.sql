@@ -15,6 +15,8 @@ create table paid (
   method_by text not null, told_method text not null, told_by text not null, paid_from text not null, reference text not null, voided integer not null, amount integer not null,
   withheld integer not null, run_id integer references document (id), mark text not null) strict, without rowid;
 create index paid_by_day on paid (year, day, payment);
+create index paid_by_supplier on paid (year, supplier_key, supplier);
+create index paid_by_run on paid (year, amount) where run_id is not null;
 create table paid_line (
   payment text not null references paid (payment), place integer not null, year integer not null, month integer not null,
   supplier_key text not null, method text not null, voided integer not null, bill text not null, bill_reference text not null,
@@ -27,6 +29,14 @@ create index paid_line_by_account on paid_line (year, account, supplier_key, amo
 create table tally_cell (
   year integer not null, supplier_key text not null, tally_place text not null, exempted text not null, amount integer not null,
   withheld integer not null, lines integer not null, primary key (year, supplier_key, tally_place, exempted)) strict, without rowid;
+create table tally_supplier (
+  year integer not null, supplier_key text not null, supplier text not null, primary key (year, supplier_key)) strict, without rowid;
+create table tally_month (
+  year integer not null, supplier_key text not null, month integer not null, tally_place text not null, amount integer not null,
+  primary key (year, supplier_key, month, tally_place)) strict, without rowid;
+create table tally_account (
+  year integer not null, supplier_key text not null, account text not null, tally_place text not null, amount integer not null,
+  primary key (year, supplier_key, account, tally_place)) strict, without rowid;
 -- What moved between places, when and why.
 create table tally_move (
   id integer primary key, at text not null, who text not null, because text not null, year integer not null, supplier_key text not null,

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-  import { answer, api, type Schemas } from '../api/client';
-  import { instant, isZero, money, shortDay } from '../amounts/format';
+  import { answer, api } from '../api/client';
+  import { instant, isZero, money } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
@@ -9,9 +9,10 @@
   import Rooms from './Rooms.svelte';
   import { SupplierDraft } from './supplierDraft.svelte';
   import SupplierFields from './SupplierFields.svelte';
-  import { boxTitle, points, requestHow } from './words';
+  import { boxTitle, points } from './words';
   import { href, year } from './year';
   import W9 from './W9.svelte';
+  import W9Requests from './W9Requests.svelte';
 
   /** One supplier: what is known of it, whether it is reportable and why, its Form W-9, and what it was paid. */
   let { params }: { params: { key: string } } = $props();
@@ -52,23 +53,6 @@
         }),
       );
     }, `What is known of ${s!.supplier} is saved.`);
-  const ask = (how: Schemas['W9RequestHow']) => {
-    let change = 0;
-    void act.run(
-      async () => {
-        change = (
-          await answer(
-            api.POST('/api/companies/{companyId}/information-returns/{year}/requests', {
-              params: { path: { companyId: place.company, year: year() } },
-              body: { keys: [key], how, day: null },
-            }),
-          )
-        ).change;
-      },
-      'It is noted.',
-      { undo: () => takeBack(change) },
-    );
-  };
   const reveal = () =>
     void act.run(async () => {
       whole = (
@@ -145,33 +129,7 @@
         <section class="mt-5">
           <h2>Form W-9</h2>
           <W9 {s} {draft} {act} />
-          {#if s.requests.length > 0}
-            <ul class="text-soft mt-2">
-              {#each s.requests as r, i (i)}<li>
-                  {i === 0 ? 'Asked' : 'Reminded'} on {shortDay(r.day)}
-                  {requestHow[r.how]}, {r.who}
-                </li>{/each}
-            </ul>
-          {/if}
-          {#if place.keeps && !s.hasW9}
-            <p class="mt-2 flex flex-wrap items-center gap-3">
-              <a
-                class="btn plain"
-                target="_blank"
-                rel="noreferrer"
-                href={`/api/companies/${place.company}/information-returns/${year()}/letters.pdf?key=${encodeURIComponent(s.key)}`}
-                >{s.requests.length > 0 ? 'Reminder' : 'Request letter'} as PDF</a
-              >
-              <span class="text-soft"
-                >note that it was asked today:
-                {#each Object.entries(requestHow) as [h, called] (h)}<button
-                    class="quiet mr-2"
-                    disabled={act.busy}
-                    onclick={() => ask(h as Schemas['W9RequestHow'])}>{called}</button
-                  >{/each}</span
-              >
-            </p>
-          {/if}
+          <W9Requests {s} {act} {takeBack} />
         </section>
         {#if s.tally && !isZero(s.tally.paid)}
           <section class="mt-5">
