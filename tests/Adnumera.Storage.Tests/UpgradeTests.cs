@@ -5,6 +5,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.InformationReturns;
+using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Migrations;
 using Dapper;
@@ -141,6 +142,39 @@ public sealed class UpgradeTests : IDisposable
             Assert.DoesNotContain("\"Department\"", content, StringComparison.Ordinal);
             return 0;
         });
+    }
+
+    [Fact]
+    public void Tax_numbers_of_the_ledgers_suppliers_are_marks_from_then_on()
+    {
+        var file = new CompanyFile(Old());
+        LedgerSupplier[] suppliers =
+        [
+            new("S1", "Larkspur Thread Co.", "00-5550112"),
+            new("S2", "Larkspur Threads", "005550112"),
+            new("S3", "Mill"),
+        ];
+        file.InTransaction(c =>
+        {
+            foreach (var supplier in suppliers)
+                new LedgerTable(c).AddSupplier(supplier);
+            new PendingPullTable(c).Save(
+                DateTimeOffset.UnixEpoch,
+                "Wren",
+                new LedgerRecords
+                {
+                    Organisation = new LedgerOrganisation("O", "Mill", "USD"),
+                    Accounts = [],
+                    Suppliers = suppliers,
+                }
+            );
+            return 0;
+        });
+        Upgrade.Run(file);
+        var marks = file.Read(c => new LedgerTable(c).SupplierList()).Select(s => s.TaxNumber).ToArray();
+        Assert.Equal((marks[0], ""), (marks[1], marks[2]));
+        Assert.Equal(64, marks[0].Length);
+        Assert.Equal(marks, file.Read(c => new PendingPullTable(c).Find())!.Records.Suppliers.Select(s => s.TaxNumber));
     }
 
     [Fact]

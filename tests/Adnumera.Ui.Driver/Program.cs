@@ -60,7 +60,6 @@ browser.Find("//input[@aria-label='To what, 1']").SendKeys("50");
 browser.Text("The latest that it fits");
 Shoot("standing-decisions");
 Open("set-up/choices", "What becomes of documents", "choices");
-Open("set-up/suppliers", "the same supplier", "suppliers");
 Open("set-up/people", "people work in this company", "people");
 browser.Go("bindery/installation/backups");
 browser.Button("Write it now").Click();
@@ -68,13 +67,18 @@ browser.Button("Look through it first").Click();
 browser.Text("takes the place of everything");
 Shoot("backups");
 Open("mapping/payment-accounts", "for a payment account", "payment-accounts");
-Open("mapping/grid?kind=supplier", "Many at once", "grid");
 browser.Go("bindery/payroll");
 browser.Find("//tbody/tr[td[1][normalize-space(.) = '2026-23']]").Click();
 browser.Heading("The journal it becomes");
 browser.Row("Odile Fenwick");
 Shoot("pay-run");
 Open("payroll/owed", "What is owed", "owed");
+Open("year-end?year=2026", "What was paid in", "year-end");
+browser.Go("bindery/year-end/outputs?year=2026");
+browser.Heading("returns for");
+browser.Button("look").Click();
+browser.Find("//canvas[@data-drawn]");
+Shoot("statements");
 
 void Open(string view, string heading, string? name = null)
 {

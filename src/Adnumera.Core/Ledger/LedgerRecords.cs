@@ -10,7 +10,22 @@ namespace Adnumera.Core.Ledger;
 public sealed record LedgerOrganisation(string Id, string Name, string Currency, DateOnly? LockedThrough = null);
 
 /// <summary>A supplier as the ledger has it; what it does not know of them is blank.</summary>
-public sealed record LedgerSupplier(string Id, string Name, string TaxNumber = "", string Email = "", string Address = "");
+/// <param name="Id">The ledger's own id.</param>
+/// <param name="Name">The name.</param>
+/// <param name="TaxNumber">The tax number as the ledger has it or, once it is kept, its mark (<see cref="Marked"/>).</param>
+/// <param name="Email">The e-mail address.</param>
+/// <param name="Address">The postal address.</param>
+public sealed record LedgerSupplier(string Id, string Name, string TaxNumber = "", string Email = "", string Address = "")
+{
+    /// <summary>With a mark in the place of the tax number, which tells no more than whether two are the same, however they are
+    /// written.</summary>
+    /// <param name="mark">Makes the mark of a number of digits and letters alone.</param>
+    public LedgerSupplier Marked(Func<string, string> mark)
+    {
+        var number = string.Concat(TaxNumber.Where(char.IsAsciiLetterOrDigit)).ToUpperInvariant();
+        return this with { TaxNumber = number.Length == 0 ? "" : mark(number) };
+    }
+}
 
 /// <summary>An employee as the ledger has it.</summary>
 public sealed record LedgerEmployee(string Id, string Name, string Email, bool Active);

@@ -97,7 +97,7 @@ public static class SupplierProposals
     )
     {
         var evidence = new Dictionary<(int Left, int Right), List<(string Words, double Confidence)>>();
-        Pair(s => Digits(s.TaxNumber), _ => ("the same tax number", 0.99));
+        Pair(s => s.TaxNumber, _ => ("the same tax number", 0.99));
         Pair(
             s => SharedDomains.Contains(Domain(s.Email)) ? "" : Domain(s.Email).ToUpperInvariant(),
             s => ($"the same e-mail domain, {Domain(s.Email)}", 0.85)
@@ -157,8 +157,6 @@ public static class SupplierProposals
         likeness >= 1 ? "the same name but for legal form, “and” and punctuation" : $"names {likeness:P0} alike";
 
     private static double Confidence(double likeness) => likeness >= 1 ? 0.97 : likeness * 0.95;
-
-    private static string Digits(string number) => string.Concat(number.Where(char.IsAsciiLetterOrDigit)).ToUpperInvariant();
 
     private static string Domain(string email) => email.Split('@') is [_, { Length: > 0 } domain] ? domain : "";
 }

@@ -30,8 +30,7 @@ public static class RecipientStatement
     private const string Notice =
         "This is important tax information and is being furnished to the Internal Revenue Service. If you are required to file a return, a "
         + "negligence penalty or other sanction may be imposed on you if this income is taxable and the IRS determines that it has "
-        + "not been "
-        + "reported.";
+        + "not been reported.";
 
     private const double Middle = 316;
 

@@ -46,14 +46,12 @@ public static class W9Letter
         paper.Down(6);
         paper.Paragraph(
             "Please fill in the form, sign it and date it, and send it back to the address above. A form without signature or date "
-                + "does not "
-                + "count. Corporations, too: the form is our proof that nothing is to be reported."
+                + "does not count. Corporations, too: the form is our proof that nothing is to be reported."
         );
         paper.Down(6);
         paper.Paragraph(
             "Without your number we may have to withhold 24 per cent of what we pay you (Internal Revenue Code 3406). Please do not "
-                + "send the "
-                + "form by unprotected mail over the net: it carries your number."
+                + "send the form by unprotected mail over the net: it carries your number."
         );
         paper.Down(20);
         paper.Text("With thanks", PaperSheet.Left);

@@ -16,8 +16,7 @@ public sealed record WorksheetLine(PaymentLine Line, string Account, long Amount
 
 /// <summary>
 /// The review worksheet (XLSX, ECMA-376): a sheet a view, a sheet of every payment, and a sheet of sums in which a formula stands beside
-/// what
-/// the tally says, so that whoever reviews sees that they agree.
+/// what the tally says, so that whoever reviews sees that they agree.
 /// </summary>
 public static class Worksheet
 {

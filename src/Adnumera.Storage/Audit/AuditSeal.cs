@@ -42,6 +42,12 @@ public sealed class AuditSeal(byte[] key, Func<AuditAnchor?> read, Action<long, 
     /// <summary>Notes the end of the audit.</summary>
     public void Note(long id, byte[] hash) => note(id, hash);
 
+    /// <summary>A text as a mark: equal for equal texts, and nobody without the key finds the text by trying all that it could
+    /// be.</summary>
+    /// <param name="what">What is marked, so that the same text in another place has another mark.</param>
+    /// <param name="text">The text.</param>
+    public string Mark(string what, string text) => Convert.ToHexString(Hash([], what, text));
+
     internal void Prepare(SqliteConnection connection)
     {
         connection.CreateFunction<byte[], string, string, string, string, string, string, byte[]>(

@@ -1,4 +1,5 @@
 using Adnumera.Core.Entries;
+using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Entries;
 using Adnumera.Storage.Files;
@@ -49,6 +50,11 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
 
     /// <summary>Checks the audit, its end included.</summary>
     public AuditCheck CheckAudit() => Read(connection => new AuditTable(connection).Check(seal.Anchor()));
+
+    /// <summary>A supplier of the ledger as it is kept: the tax number, which is needed only to find the same one again, as a
+    /// mark.</summary>
+    public LedgerSupplier Kept(LedgerSupplier supplier) =>
+        supplier.Marked(number => seal.Mark("tax number of a ledger's supplier", number));
 
     /// <summary>Makes the company's own row, once.</summary>
     public void SetUp(Company company) =>

@@ -1,6 +1,8 @@
 using System.Text.Json.Nodes;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
+using Adnumera.Storage.Files;
+using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Mapping;
 using Adnumera.Storage.Suppliers;
 using Dapper;
@@ -15,7 +17,13 @@ public static class Upgrade
     private const int Batch = 1000;
 
     // The step at place n brings a file from version n to n + 1.
-    private static readonly Action<SqliteConnection>[] Steps = [MakeDuplicateKeys, MakeDimensions, FillValues];
+    private static readonly Action<CompanyFile, SqliteConnection>[] Steps =
+    [
+        (_, company) => MakeDuplicateKeys(company),
+        (_, company) => MakeDimensions(company),
+        (_, company) => FillValues(company),
+        MarkTaxNumbers,
+    ];
 
     /// <summary>Brings the file up to date.</summary>
     public static void Run(CompanyFile file)
@@ -26,7 +34,7 @@ public static class Upgrade
         file.InTransaction(company =>
         {
             foreach (var step in Steps[version..])
-                step(company);
+                step(file, company);
             return company.Execute($"pragma user_version = {Steps.Length}");
         });
     }
@@ -66,6 +74,19 @@ public static class Upgrade
         foreach (var stored in all.Chunk(Batch).SelectMany(documents.Load))
             values.Add(stored.Place());
         values.Save();
+    }
+
+    // The tax numbers of the ledger's suppliers, which were kept as they came, also in a pull that waits.
+    private static void MarkTaxNumbers(CompanyFile file, SqliteConnection company)
+    {
+        foreach (var supplier in new LedgerTable(company).SupplierList().Where(s => s.TaxNumber.Length > 0))
+            company.Execute(
+                "update ledger_supplier set tax_number = @mark where id = @id",
+                new { mark = file.Kept(supplier).TaxNumber, id = supplier.Id }
+            );
+        var pulls = new PendingPullTable(company);
+        if (pulls.Find() is { } waits)
+            pulls.Save(Iso.Instant(waits.At), waits.Who, waits.Records with { Suppliers = [.. waits.Records.Suppliers.Select(file.Kept)] });
     }
 
     private static string WithDimensions(string content)

@@ -58,8 +58,7 @@ public sealed class TaxNumbers(IDataProtectionProvider protection)
             throw new RefusedException(
                 "number-unreadable",
                 $"{what} cannot be read here any more: it was encrypted by another installation, or its keys are gone. Nothing was "
-                    + $"changed; "
-                    + "enter it again from the form."
+                    + "changed; enter it again from the form."
             );
         }
     }

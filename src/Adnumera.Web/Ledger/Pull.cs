@@ -80,7 +80,8 @@ internal static class Pull
     public static async Task<PullAnswer> Run(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
         using var turn = turns.Take(books.CompanyId, "a pull");
-        var records = await ledgers.Open(books.File).Records(cancel);
+        var told = await ledgers.Open(books.File).Records(cancel);
+        var records = told with { Suppliers = [.. told.Suppliers.Select(books.File.Kept)] };
         return books.File.InTransaction(company =>
         {
             RefuseUnderWay(company);

@@ -33,6 +33,26 @@ public sealed class PullTests() : ConnectedHouse("administrator")
         Assert.Contains(await Names(), n => n == "6131 Power and heat");
     }
 
+    [Fact]
+    public async Task Tax_numbers_of_the_ledger_are_kept_as_marks_and_still_find_the_same_supplier()
+    {
+        house.Books.Add(new Supplier("S901", "Tarn Bindings", "00-5550990", "", ""));
+        house.Books.Add(new Supplier("S902", "Fergus & Sons", "005550990", "", ""));
+        house.Books.Add(new DimensionValue("project", "J9", "Herbarium"));
+        await client.Post("connection/pulls");
+        Assert.DoesNotContain(
+            house.Company.Read(c => new LedgerTable(c).SupplierList()),
+            s => s.TaxNumber.Contains("0990", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            (await client.Get("suppliers")).GetProperty("proposals").EnumerateArray(),
+            p =>
+                p.GetProperty("left").GetString() == "Fergus & Sons"
+                && p.GetProperty("right").GetString() == "Tarn Bindings"
+                && p.GetProperty("evidence")[0].GetString() == "the same tax number"
+        );
+    }
+
     private async Task<IEnumerable<string?>> Names() =>
         (await client.Get("accounts")).EnumerateArray().Select(a => a.GetProperty("title").GetString());
 

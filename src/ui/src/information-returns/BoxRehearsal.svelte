@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
+  import { takingBack } from './takingBack';
   import { createQuery } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, many, money } from '../amounts/format';
+  import { many, money } from '../amounts/format';
   import type { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import { boxWord, placeTitle } from './words';
@@ -60,16 +62,7 @@
     if (isDone) saved();
   }
 
-  const takeBack = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = $derived(takingBack(act));
 
   function onkeydown(event: KeyboardEvent) {
     if (!event.ctrlKey || event.key !== 'Enter') return;
@@ -132,21 +125,5 @@
       <kbd class="text-soft">Ctrl Enter</kbd>
     </div>
   {/if}
-  {#if changes.length > 0}
-    <details class="mt-4">
-      <summary class="cursor-pointer">What was changed</summary>
-      <ul class="mt-1">
-        {#each changes as c (c.id)}
-          <li class="border-rule border-b py-1.5 text-xs">
-            {c.says}<span class="text-soft block"
-              >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.keeps}&nbsp;<button
-                  class="quiet"
-                  onclick={() => takeBack(c.id)}>take back</button
-                >{/if}</span
-            >
-          </li>
-        {/each}
-      </ul>
-    </details>
-  {/if}
+  <Changes {changes} {takeBack} />
 </aside>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { takingBack } from './takingBack';
   import { createInfiniteQuery, useQueryClient } from '@tanstack/svelte-query';
   import { SvelteSet } from 'svelte/reactivity';
   import { answer, api, type Schemas } from '../api/client';
@@ -37,16 +38,7 @@
     `/api/companies/${place.company}/information-returns/${year()}/letters.pdf${chosen.size > 0 ? `?${[...chosen].map((k) => `key=${encodeURIComponent(k)}`).join('&')}` : ''}`,
   );
 
-  const undo = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = takingBack(act);
   function ask() {
     let change = 0;
     const of = [...chosen];
@@ -63,7 +55,7 @@
         chosen.clear();
       },
       `It is noted that ${many(of.length, 'supplier')} ${of.length === 1 ? 'was' : 'were'} asked.`,
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
   }
   const firstBill = (choice: Schemas['FirstBill']) =>

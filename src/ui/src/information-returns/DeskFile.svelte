@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { takingBack } from './takingBack';
   import { useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
   import { many } from '../amounts/format';
@@ -37,16 +38,7 @@
       },
       `${of.name} is taken in.`,
       {
-        undo: () =>
-          void act.run(
-            () =>
-              answer(
-                api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-                  params: { path: { companyId: place.company, id: change } },
-                }),
-              ),
-            'Taken back.',
-          ),
+        undo: () => takingBack(act)(change),
       },
     );
   };

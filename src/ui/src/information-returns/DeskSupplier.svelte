@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
+  import { takingBack } from './takingBack';
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api } from '../api/client';
-  import { instant, isZero, money } from '../amounts/format';
+  import { isZero, money } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
@@ -32,16 +34,7 @@
     if (s) draft.begin(s.details);
   });
 
-  const takeBack = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = takingBack(act);
   const save = () =>
     draft.isChanged &&
     void act.run(async () => {
@@ -137,23 +130,7 @@
             <Months supplier={s.key} />
           </section>
         {/if}
-        {#if s.changes.length > 0}
-          <details class="mt-5">
-            <summary class="cursor-pointer">What was changed</summary>
-            <ul>
-              {#each s.changes as c (c.id)}
-                <li class="border-rule border-b py-1.5 text-xs">
-                  {c.says}<span class="text-soft block"
-                    >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.keeps}&nbsp;<button
-                        class="quiet"
-                        onclick={() => takeBack(c.id)}>take back</button
-                      >{/if}</span
-                  >
-                </li>
-              {/each}
-            </ul>
-          </details>
-        {/if}
+        <Changes changes={s.changes} {takeBack} />
       </div>
     </div>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { takingBack } from './takingBack';
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
   import { many } from '../amounts/format';
@@ -44,16 +45,7 @@
   const accounts = $derived([...new Map(lines.map((l) => [l.account, l.title]))]);
   const draft = new SupplierDraft();
   const act = new Acting(client);
-  const undo = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = takingBack(act);
 
   $effect(() => {
     if (supplier.data) draft.begin(supplier.data.details);
@@ -88,7 +80,7 @@
         ).change;
       },
       `${many(of.length, 'line')} decided.`,
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
     if (done) leave();
     return done;
@@ -104,7 +96,7 @@
           >{title}</a
         >{/each}: say the box of the account for all, or of these payments alone.
     </p>
-    <ChooseBox label={`These ${many(lines.length, 'line')} count in`} busy={act.busy || !place.keeps} take={decide} />
+    <ChooseBox label={`${many(lines.length, 'line')} of theirs to count in`} busy={act.busy || !place.keeps} take={decide} />
   </Waiting>
 {:else}
   <Waiting query={supplier} what="the supplier">

@@ -62,7 +62,7 @@
           <tbody>
             {#each o.duties as d (d.duty)}
               <tr
-                ><td>{duties[d.duty]}</td><td>{day(d.day)}</td><td
+                ><td>{duties[d.duty]}</td><td class="whitespace-nowrap">{day(d.day)}</td><td
                   class={['n', d.daysLeft >= 0 && d.daysLeft < 14 && d.returns > 0 && 'text-ochre font-semibold']}>{left(d)}</td
                 ><td class="n">{d.returns === 0 ? '–' : many(d.returns, 'return')}</td></tr
               >

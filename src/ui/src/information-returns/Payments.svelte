@@ -1,9 +1,11 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
+  import { takingBack } from './takingBack';
   import { createInfiniteQuery, useQueryClient } from '@tanstack/svelte-query';
   import { Dialog } from 'bits-ui';
   import { SvelteSet } from 'svelte/reactivity';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, many } from '../amounts/format';
+  import { many } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
@@ -61,16 +63,7 @@
   );
   const close = () => void go('', back);
 
-  const undo = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = takingBack(act);
   const decide = (
     of: readonly { payment: string; bill: string; line: string }[],
     choice: Omit<Schemas['LinesRequest'], 'lines'>,
@@ -89,7 +82,7 @@
         chosen.clear();
       },
       `${many(of.length, 'line')} decided.`,
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
   };
   const method = (payment: string, to: Schemas['PaymentMethod'] | null, reason: string) => {
@@ -106,7 +99,7 @@
         ).change;
       },
       'It is noted how it was paid.',
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
   };
 </script>
@@ -156,23 +149,7 @@
               disabled={payments.isFetching}
               onclick={() => payments.fetchNextPage()}>More payments</button
             >{/if}
-          {#if changes.length > 0}
-            <details class="mt-4">
-              <summary class="cursor-pointer">What was decided</summary>
-              <ul>
-                {#each changes as c (c.id)}
-                  <li class="border-rule border-b py-1.5 text-xs">
-                    {c.says}<span class="text-soft block"
-                      >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.keeps}&nbsp;<button
-                          class="quiet"
-                          onclick={() => undo(c.id)}>take back</button
-                        >{/if}</span
-                    >
-                  </li>
-                {/each}
-              </ul>
-            </details>
-          {/if}
+          <Changes title="What was decided" {changes} {takeBack} />
         </Waiting>
       </div>
     </Dialog.Content>

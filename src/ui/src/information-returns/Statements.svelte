@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
+  import { takingBack } from './takingBack';
   import { SvelteSet } from 'svelte/reactivity';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, isZero, many, money, shortDay } from '../amounts/format';
+  import { isZero, many, money, shortDay } from '../amounts/format';
   import type { Acting } from '../frame/acting.svelte';
   import DayField from '../frame/DayField.svelte';
   import { place } from '../frame/place.svelte';
@@ -27,16 +29,7 @@
   const of = $derived(o.statements.filter((s) => chosen.has(id(s))));
   const corrections = $derived(o.statements.some((s) => s.isOther));
 
-  const undo = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = $derived(takingBack(act));
   function send() {
     let change = 0;
     const sent = of.map(({ key, form }) => ({ key, form }));
@@ -53,7 +46,7 @@
         chosen.clear();
       },
       `It is noted that ${many(sent.length, 'statement')} went out.`,
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
   }
   function cameBack(s: Schemas['RecipientStatementAnswer'], sent: Schemas['SentAnswer']) {
@@ -70,7 +63,7 @@
         ).change;
       },
       'It is noted that it came back.',
-      { undo: () => undo(change) },
+      { undo: () => takeBack(change) },
     );
   }
 </script>
@@ -124,7 +117,7 @@
                   >{/if}{#if s.isOther}<span class="text-madder block text-xs">another now than when the year was closed</span
                   >{/if}</td
               >
-              <td>{forms[s.form]}</td>
+              <td class="whitespace-nowrap">{forms[s.form]}</td>
               <td
                 >{#each s.boxes as b (b.box)}<span class="block"
                     ><a class="quiet" href={href('', { payments: s.key, box: b.box })}>{boxTitle(b.box)}</a>
@@ -160,21 +153,5 @@
       {/each}
     </div>
   {/if}
-  {#if o.changes.length > 0}
-    <details class="mt-4">
-      <summary class="cursor-pointer">What was noted</summary>
-      <ul>
-        {#each o.changes as c (c.id)}
-          <li class="border-rule border-b py-1.5 text-xs">
-            {c.says}<span class="text-soft block"
-              >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.keeps}&nbsp;<button
-                  class="quiet"
-                  onclick={() => undo(c.id)}>take back</button
-                >{/if}</span
-            >
-          </li>
-        {/each}
-      </ul>
-    </details>
-  {/if}
+  <Changes title="What was noted" changes={o.changes} {takeBack} />
 </section>

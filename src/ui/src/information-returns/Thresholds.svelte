@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
+  import { takingBack } from './takingBack';
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, money } from '../amounts/format';
+  import { money } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { editing } from '../frame/keys';
   import { place } from '../frame/place.svelte';
@@ -26,16 +28,7 @@
     draft = { amount: b.amount, source: b.isOwn ? b.source : '', isConfirmed: b.isConfirmed };
   }
 
-  const takeBack = (change: number) =>
-    void act.run(
-      () =>
-        answer(
-          api.POST('/api/companies/{companyId}/information-returns/changes/{id}/undo', {
-            params: { path: { companyId: place.company, id: change } },
-          }),
-        ),
-      'Taken back.',
-    );
+  const takeBack = takingBack(act);
 
   async function save(body: Omit<Schemas['ThresholdRequest'], 'box'>) {
     if (!at) return;
@@ -133,22 +126,6 @@
       </tbody>
     </table>
     {#if !place.administers}<p class="text-soft mt-3">An administrator can change them.</p>{/if}
-    {#if t.changes.length > 0}
-      <details class="mt-4 max-w-3xl">
-        <summary class="cursor-pointer">What was changed</summary>
-        <ul>
-          {#each t.changes as c (c.id)}
-            <li class="border-rule border-b py-1.5 text-xs">
-              {c.says}<span class="text-soft block"
-                >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.administers}&nbsp;<button
-                    class="quiet"
-                    onclick={() => takeBack(c.id)}>take back</button
-                  >{/if}</span
-              >
-            </li>
-          {/each}
-        </ul>
-      </details>
-    {/if}
+    <Changes changes={t.changes} {takeBack} mayTakeBack={place.administers} />
   {/if}
 </Waiting>

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import Changes from '../frame/Changes.svelte';
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { answer, api, type Schemas } from '../api/client';
-  import { instant, many } from '../amounts/format';
+  import { many } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
   import Outcome from '../mapping/Outcome.svelte';
@@ -103,21 +104,5 @@
       <kbd class="text-soft">Ctrl Enter</kbd>
     </div>
   {/if}
-  {#if changes.length > 0}
-    <details class="mt-4">
-      <summary class="cursor-pointer">What was changed</summary>
-      <ul class="mt-1">
-        {#each changes as c (c.id)}
-          <li class="border-rule border-b py-1.5 text-xs">
-            {c.says}<span class="text-soft block"
-              >{c.who}, {instant(c.at)}{#if c.isUndone}, taken back{:else if place.keeps}&nbsp;<button
-                  class="quiet"
-                  onclick={() => takeBack(c.id)}>take back</button
-                >{/if}</span
-            >
-          </li>
-        {/each}
-      </ul>
-    </details>
-  {/if}
+  <Changes {changes} {takeBack} />
 </aside>
