@@ -201,7 +201,7 @@ internal static class YearPayees
                         "6250",
                         "6410",
                     }.Select(a => (a, "none")),
-                    .. new[] { "6510", "6520", "6530", "6710", "6810", "1400", Payables }.Select(a => (a, "none")),
+                    .. new[] { "6510", "6520", "6530", "6710", "6810", "1400" }.Select(a => (a, "none")),
                 ]
         ).Select(b => new BoxState(2025, b.Account, "", b.Box)),
         new BoxState(2026, Prizes, "", "MISC-3"),

@@ -20,7 +20,12 @@
       ),
   }));
   const m = $derived(moves.data);
+  let shown = $state(60);
 </script>
+
+{#snippet more(all: number)}
+  {#if all > shown}<button class="btn plain mt-2" onclick={() => (shown += 600)}>More of {all}</button>{/if}
+{/snippet}
 
 <div class="mt-3 flex items-center gap-2">
   <span class="text-soft">Since</span>
@@ -40,36 +45,44 @@
         <table class="ledger">
           <thead><tr><th>Supplier</th><th>Place</th><th class="n">More, or (less)</th></tr></thead>
           <tbody>
-            {#each m.sums.slice(0, 60) as s, i (i)}
+            {#each m.sums.slice(0, shown) as s, i (i)}
               <tr
                 ><td
                   ><a class="quiet" href={href('', { payments: s.key, box: s.box, place: s.leftOut, show: 'moves' })}
                     >{s.supplier}</a
                   ></td
-                ><td>{placeTitle(s)}</td><td class="n">{money(s.amount)}</td></tr
+                ><td>{placeTitle(s)}</td><td class="n"
+                  ><a class="quiet" href={href('', { payments: s.key, box: s.box, place: s.leftOut, show: 'moves' })}
+                    >{money(s.amount)}</a
+                  ></td
+                ></tr
               >
             {/each}
           </tbody>
         </table>
+        {@render more(m.sums.length)}
       </section>
       <section>
         <h2>Act by act</h2>
         <table class="ledger">
           <thead><tr><th>When and why</th><th>Supplier</th><th class="n">More, or (less)</th></tr></thead>
           <tbody>
-            {#each m.moves.slice(0, 60) as s, i (i)}
+            {#each m.moves.slice(0, shown) as s, i (i)}
               <tr
                 ><td class="max-w-[240px]"
                   ><span class="block truncate" title={s.because}>{s.because}</span><span class="text-soft text-xs"
                     >{s.who}, {instant(s.at)}</span
                   ></td
-                ><td>{s.supplier}<span class="text-soft block text-xs">{placeTitle(s)}</span></td><td class="n"
-                  >{money(s.amount)}</td
-                ></tr
+                ><td
+                  ><a class="quiet" href={href('', { payments: s.key, box: s.box, place: s.leftOut, show: 'moves' })}
+                    >{s.supplier}</a
+                  ><span class="text-soft block text-xs">{placeTitle(s)}</span></td
+                ><td class="n">{money(s.amount)}</td></tr
               >
             {/each}
           </tbody>
         </table>
+        {@render more(m.moves.length)}
       </section>
     </div>
   {/if}

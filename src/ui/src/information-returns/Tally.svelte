@@ -89,24 +89,26 @@
         <a class={show === 'moves' ? 'font-semibold' : 'quiet text-soft'} href={href('', { ...parameters, show: 'moves' })}
           >What changed</a
         >
-        <span class="ml-auto flex items-center gap-3">
-          <label class="text-soft flex items-center gap-1.5"
-            ><input
-              type="checkbox"
-              checked={beside}
-              onchange={(e) => void go('', { ...parameters, beside: e.currentTarget.checked ? 'yes' : null })}
+        {#if !show}
+          <span class="ml-auto flex items-center gap-3">
+            <label class="text-soft flex items-center gap-1.5"
+              ><input
+                type="checkbox"
+                checked={beside}
+                onchange={(e) => void go('', { ...parameters, beside: e.currentTarget.checked ? 'yes' : null })}
+              />
+              {t.year - 1} beside</label
+            >
+            <input
+              class="field w-44"
+              type="search"
+              placeholder="Supplier"
+              aria-label="Narrow by supplier"
+              value={search}
+              onchange={(e) => void go('', { ...parameters, q: e.currentTarget.value })}
             />
-            {t.year - 1} beside</label
-          >
-          <input
-            class="field w-44"
-            type="search"
-            placeholder="Supplier"
-            aria-label="Narrow by supplier"
-            value={search}
-            onchange={(e) => void go('', { ...parameters, q: e.currentTarget.value })}
-          />
-        </span>
+          </span>
+        {/if}
       </div>
       {#if show === 'months'}<Months supplier="" />
       {:else if show === 'moves'}<Moves />
