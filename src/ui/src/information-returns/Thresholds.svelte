@@ -59,14 +59,15 @@
     <div class="flex items-baseline gap-4">
       <h1>Thresholds</h1>
       <YearChoice room="thresholds" />
-      <span class="text-soft">What reaches the amount is filed: at 600.00 it is, at 599.99 it is not.</span>
+      <span class="text-soft">What reaches the amount is filed; what is a cent below is not.</span>
     </div>
     {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
     <table class="ledger mt-3 max-w-5xl">
       <thead
         ><tr
-          ><th>Box</th><th class="n">Filed from</th><th>Stands since</th><th>Source</th><th>Confirmed for {t.year}</th><th
-          ></th></tr
+          ><th>Box</th><th class="n">Filed from</th><th class="pl-8">Stands since</th><th>Source</th><th
+            >Confirmed for {t.year}</th
+          ><th></th></tr
         ></thead
       >
       <tbody>
@@ -74,7 +75,7 @@
           <tr>
             <td>{boxTitle(b.box)}</td>
             <td class="n">{money(b.amount)}</td>
-            <td>{b.since === 0 ? 'ever' : b.since}{b.isOwn ? ', own' : ''}</td>
+            <td class="pl-8">{b.since === 0 ? 'ever' : b.since}{b.isOwn ? ', own' : ''}</td>
             <td class="text-soft">{b.source}</td>
             <td
               >{#if b.isConfirmed}yes{:else}<span class="text-ochre font-semibold">not confirmed</span>{/if}</td
