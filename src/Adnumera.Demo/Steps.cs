@@ -111,8 +111,8 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
     /// <summary>What was paid is read from the ledger, boxes are said of accounts, and what is known of suppliers is entered.</summary>
     public async Task TallyYear(int year)
     {
-        await PaymentsReading.Run(books, ledgers, turns, year - 1, CancellationToken.None);
-        await PaymentsReading.Run(books, ledgers, turns, year, CancellationToken.None);
+        await PaymentsReading.Run(books, ledgers, turns, year - 1, (_, _) => { }, CancellationToken.None);
+        await PaymentsReading.Run(books, ledgers, turns, year, (_, _) => { }, CancellationToken.None);
         var numbers = web.Services.GetRequiredService<TaxNumbers>();
         file.InTransaction(c =>
         {

@@ -145,7 +145,7 @@ public static class Application
         });
         builder.Services.AddProblemDetails();
         builder.Services.AddSingleton<IValidator<StatementRequest>, StatementRules>();
-        builder.Services.AddSingleton<ArrivingProgress>();
+        builder.Services.AddSingleton<Underway>();
         builder.Services.AddSingleton<IValidator<TypedRequest>, TypedRules>();
         builder.Services.AddSingleton<IValidator<LabelsRequest>, LabelRules>();
         builder.Services.AddSingleton<IValidator<SavedViewRequest>, SavedViewRules>();

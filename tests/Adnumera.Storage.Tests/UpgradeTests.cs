@@ -19,21 +19,30 @@ public sealed class UpgradeTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("adnumera-upgrade-").FullName;
 
-    [Fact]
-    public void Boxes_that_stood_on_suppliers_stand_on_the_accounts_that_they_were_paid_for()
+    // A file as it was before a script.
+    private string Before(string script)
     {
-        var path = Path.Combine(folder, "boxes.sqlite");
+        const string Of = ".Migrations.Company.";
+        var path = Path.Combine(folder, $"{script}.sqlite");
         var before = DeployChanges
             .To.SqliteDatabase($"Data Source={path}")
             .WithScriptsEmbeddedInAssembly(
                 typeof(CompanyFile).Assembly,
                 name =>
-                    name.Contains(".Migrations.Company.", StringComparison.Ordinal) && !name.Contains(".0027-", StringComparison.Ordinal)
+                    name.IndexOf(Of, StringComparison.Ordinal) is >= 0 and var at
+                    && string.CompareOrdinal(name[(at + Of.Length)..], script) < 0
             )
             .LogToNowhere()
             .Build()
             .PerformUpgrade();
         Assert.True(before.Successful, before.Error?.Message);
+        return path;
+    }
+
+    [Fact]
+    public void Boxes_that_stood_on_suppliers_stand_on_the_accounts_that_they_were_paid_for()
+    {
+        var path = Before("0027");
         using (var company = new SqliteConnection($"Data Source={path}"))
         {
             company.Open();
@@ -59,27 +68,49 @@ public sealed class UpgradeTests : IDisposable
         Assert.Equal(["6050"], file.Read(c => new MappingTable(c).All()).Select(r => r.Account));
     }
 
+    [Fact]
+    public void Forms_that_were_here_signed_and_dated_count()
+    {
+        var path = Before("0028");
+        using (var company = new SqliteConnection($"Data Source={path}"))
+        {
+            company.Open();
+            foreach (var (name, received, signed, dated) in Forms)
+                company.Execute(
+                    """
+                    insert into return_supplier values (@key, @name, '', '', '', 0, '', '', '', '', '', '', '', 0, 0, 0, 0, '', '', 0, 0,
+                      @received, @signed, @dated, '', '', '2026-11-02T09:00:00.000Z', 'Ines')
+                    """,
+                    new
+                    {
+                        key = Folded.Of(name),
+                        name,
+                        received,
+                        signed,
+                        dated,
+                    }
+                );
+        }
+
+        SqliteConnection.ClearAllPools();
+        Assert.Equal(
+            ["ALL"],
+            new CompanyFile(path).Read(c => c.Query<string>("select supplier_key from return_supplier where w9_counts = 1")).AsList()
+        );
+    }
+
+    private static readonly (string Name, string Received, int Signed, string Dated)[] Forms =
+    [
+        ("All", "2026-11-02", 1, "2026-11-01"),
+        ("No form", "", 1, "2026-11-01"),
+        ("No hand", "2026-11-02", 0, "2026-11-01"),
+        ("No day", "2026-11-02", 1, ""),
+    ];
+
     private string Old()
     {
-        var path = Path.Combine(folder, "old.sqlite");
-        var connection = $"Data Source={path}";
-        var before = DeployChanges
-            .To.SqliteDatabase(connection)
-            .WithScriptsEmbeddedInAssembly(
-                typeof(CompanyFile).Assembly,
-                name =>
-                    name.Contains(".Migrations.Company.", StringComparison.Ordinal)
-                    && (
-                        name.Contains(".0001-", StringComparison.Ordinal)
-                        || name.Contains(".0002-", StringComparison.Ordinal)
-                        || name.Contains(".0003-", StringComparison.Ordinal)
-                    )
-            )
-            .LogToNowhere()
-            .Build()
-            .PerformUpgrade();
-        Assert.True(before.Successful, before.Error?.Message);
-        using var company = new SqliteConnection(connection);
+        var path = Before("0004");
+        using var company = new SqliteConnection($"Data Source={path}");
         company.Open();
         company.Execute(
             """

@@ -4,7 +4,20 @@ namespace Adnumera.Core.InformationReturns;
 /// <param name="Form">The form.</param>
 /// <param name="Boxes">What is filed, in the order of the boxes, in cents.</param>
 /// <param name="Withheld">The tax withheld of it, in cents: box 4.</param>
-public sealed record Return(ReturnForm Form, IReadOnlyList<(ReturnBox Box, long Amount)> Boxes, long Withheld);
+public sealed record Return(ReturnForm Form, IReadOnlyList<(ReturnBox Box, long Amount)> Boxes, long Withheld)
+{
+    /// <summary>Whether it is among what a duty asks for: a statement with box 8 or 10 is due later than the others.</summary>
+    public bool IsOf(ReturnDuty duty) =>
+        duty switch
+        {
+            ReturnDuty.NecToRecipients or ReturnDuty.NecToIrs => Form == ReturnForm.Nec,
+            ReturnDuty.MiscToRecipients => Form == ReturnForm.Misc && !HasBox8Or10,
+            ReturnDuty.MiscWithBox8Or10ToRecipients => Form == ReturnForm.Misc && HasBox8Or10,
+            ReturnDuty.MiscToIrsOnPaper or ReturnDuty.MiscToIrsElectronically => Form == ReturnForm.Misc,
+        };
+
+    private bool HasBox8Or10 => Boxes.Any(b => b.Box is ReturnBox.Misc8 or ReturnBox.Misc10);
+}
 
 /// <summary>Which returns a supplier's year makes.</summary>
 public static class Returns

@@ -99,6 +99,19 @@ public sealed class SupplierYear
             TallyView.DetailsMissing => Points.Count > 0,
         };
 
+    /// <summary>The same year with cells added to those that are there; what is taken out is below zero.</summary>
+    public SupplierYear With(IEnumerable<TallyCell> moved) =>
+        new(
+            Supplier,
+            [
+                .. Cells
+                    .Concat(moved)
+                    .GroupBy(c => c.Place)
+                    .Select(g => new TallyCell(g.Key, g.Sum(c => c.Amount), g.Sum(c => c.Withheld), g.Sum(c => c.Lines))),
+            ],
+            thresholds
+        );
+
     /// <summary>What counts in none because the supplier is exempt, and would be filed otherwise.</summary>
     public IEnumerable<TallyCell> ExemptedToFile =>
         Cells.Where(c => c.Place.Exempted is { } box && (thresholds.IsReached(box, c.Amount) || c.Withheld > 0));

@@ -69,6 +69,19 @@ public sealed class AffectedTable(SqliteConnection company)
             )
             .AsList();
 
+    /// <summary>Open bills of suppliers of whom the ledger has no entries, ascending: those that may ask for a Form W-9. Walks
+    /// document_by_state.</summary>
+    public IReadOnlyList<long> FirstBills() =>
+        company
+            .Query<long>(
+                $"""
+                select d.id from document d
+                where {Open} and d.kind = 'bill' and not exists (select 1 from ledger_history h where h.supplier_key = d.supplier_key)
+                order by d.id
+                """
+            )
+            .AsList();
+
     /// <summary>How many documents in some states have an entry dated through a day, their money, and the first of them.</summary>
     public (long Documents, long Money, IReadOnlyList<long> First) DatedThrough(DateOnly day, IReadOnlyList<DocumentState> states, int most)
     {

@@ -203,19 +203,28 @@ public sealed class PaidTable(SqliteConnection company)
         );
     }
 
-    /// <summary>What persons said of where lines count.</summary>
-    public IReadOnlyDictionary<(string Payment, PaidLineKey Key), (BoxChoice Choice, string Reason)> Choices() =>
+    /// <summary>What persons said of where lines count; of all payments, or of these alone.</summary>
+    public IReadOnlyDictionary<(string Payment, PaidLineKey Key), (BoxChoice Choice, string Reason)> Choices(
+        IEnumerable<string>? payments = null
+    ) =>
         company
             .Query<(string Payment, string Bill, string Line, string Box, string Reason)>(
-                "select payment, bill, line, box, reason from paid_choice"
+                $"select payment, bill, line, box, reason from paid_choice {Of(payments)}",
+                new { ids = JsonSerializer.Serialize(payments) }
             )
             .ToDictionary(c => (c.Payment, new PaidLineKey(c.Bill, c.Line)), c => (Boxes.Choice(c.Box), c.Reason));
 
-    /// <summary>What persons said of how payments were made.</summary>
-    public IReadOnlyDictionary<string, (PaymentMethod Method, string Reason)> Methods() =>
+    /// <summary>What persons said of how payments were made; of all, or of these alone.</summary>
+    public IReadOnlyDictionary<string, (PaymentMethod Method, string Reason)> Methods(IEnumerable<string>? payments = null) =>
         company
-            .Query<(string Payment, string Method, string Reason)>("select payment, method, reason from paid_method")
+            .Query<(string Payment, string Method, string Reason)>(
+                $"select payment, method, reason from paid_method {Of(payments)}",
+                new { ids = JsonSerializer.Serialize(payments) }
+            )
             .ToDictionary(m => m.Payment, m => (Words<PaymentMethod>.Read(m.Method), m.Reason));
+
+    private static string Of(IEnumerable<string>? payments) =>
+        payments is null ? "" : "where payment in (select value from json_each(@ids))";
 
     /// <summary>Says where a line counts; none takes it back.</summary>
     public void Choose(string payment, PaidLineKey key, BoxChoice? choice, string reason, DateTimeOffset at, string who) =>

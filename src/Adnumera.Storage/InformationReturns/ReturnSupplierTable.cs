@@ -100,7 +100,7 @@ public sealed record ReturnSupplierRow
             NumberKind = NumberKind,
             NumberStatus = NumberStatus,
             Address = FullAddress,
-            HasW9 = W9Received is not null && W9IsSigned && W9Dated is not null,
+            HasW9 = FormW9.Counts(W9Received, W9IsSigned, W9Dated),
             IsForeign = IsForeign && HasW8,
             Reportable = Reportable,
             IsAttorney = IsAttorney,
@@ -143,8 +143,8 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
         using var put = Prepared.Insert(
             company,
             "return_supplier",
-            $"supplier_key {Columns} at who",
-            $"on conflict do update set {string.Join(", ", $"{Columns} at who".Split(' ').Select(c => $"{c} = excluded.{c}"))}"
+            $"supplier_key {Columns} w9_counts at who",
+            $"on conflict do update set {string.Join(", ", $"{Columns} w9_counts at who".Split(' ').Select(c => $"{c} = excluded.{c}"))}"
         );
         put.Run(
             Folded.Of(row.Supplier),
@@ -178,6 +178,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
             Iso.Text(row.W9Dated),
             row.W9File,
             row.W9FileName,
+            row.ToSupplier().HasW9 ? 1 : 0,
             Iso.Text(at),
             who
         );

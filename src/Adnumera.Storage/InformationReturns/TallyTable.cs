@@ -143,7 +143,7 @@ public sealed class TallyTable(SqliteConnection company)
                 .Select(c => new SupplierCell(c.Key, new TallyCell(TallyPlace.Read(c.Place, c.Exempted), c.Amount, c.Withheld, c.Lines))),
         ];
 
-    /// <summary>Suppliers of whom something counts in a box, and whose Form W-9 is not here, signed and dated.</summary>
+    /// <summary>Suppliers of whom something counts in a box, and of whom no Form W-9 is here that counts.</summary>
     public IReadOnlyList<string> WithoutW9(int year) =>
         company
             .Query<string>(
@@ -151,7 +151,7 @@ public sealed class TallyTable(SqliteConnection company)
                 select distinct c.supplier_key from tally_cell c
                 left join return_supplier s on s.supplier_key = c.supplier_key
                 where c.year = @year and c.tally_place in (select value from json_each(@boxes))
-                  and (s.supplier_key is null or s.w9_received = '' or s.w9_signed = 0 or s.w9_dated = '')
+                  and coalesce(s.w9_counts, 0) = 0
                 """,
                 new { year, boxes = JsonSerializer.Serialize(ReturnBoxes.All) }
             )

@@ -53,7 +53,7 @@ internal static class ArrivalEndpoints
             );
         });
 
-    private static ArrivingAnswer Progress(string mark, ArrivingProgress progress) => progress.Of(mark);
+    private static UnderwayAnswer Progress(string mark, Underway progress) => progress.Of(mark);
 
     private static ArrivalAnswer Find(long id, CompanyBooks books) =>
         books.File.Read(c =>
@@ -100,7 +100,7 @@ internal static class ArrivalEndpoints
         HttpRequest request,
         CompanyBooks books,
         ArrivalReaders readers,
-        ArrivingProgress progress,
+        Underway progress,
         CancellationToken cancel
     )
     {
@@ -120,7 +120,7 @@ internal static class ArrivalEndpoints
         HttpRequest request,
         CompanyBooks books,
         ArrivalReaders readers,
-        ArrivingProgress progress,
+        Underway progress,
         CancellationToken cancel
     )
     {

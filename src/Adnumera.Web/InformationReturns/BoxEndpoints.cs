@@ -159,33 +159,17 @@ internal static class BoxEndpoints
         foreach (var supplier in before.Suppliers)
         {
             var key = Folded.Of(supplier.Supplier.Name);
-            var after = new SupplierYear(
-                supplier.Supplier,
-                [
-                    .. supplier
-                        .Cells.Concat(bySupplier[key].SelectMany(Turned))
-                        .GroupBy(cell => cell.Place)
-                        .Select(g => new TallyCell(g.Key, g.Sum(x => x.Amount), g.Sum(x => x.Withheld), g.Sum(x => x.Lines))),
-                ],
-                before.Thresholds
-            );
-            var was = supplier.Totals.ToDictionary(t => t.Box);
-            var then = after.Totals.ToDictionary(t => t.Box);
-            foreach (var box in was.Keys.Union(then.Keys).Order())
-            {
-                var (w, t) = (was.GetValueOrDefault(box), then.GetValueOrDefault(box));
-                if ((w?.IsToFile ?? false) != (t?.IsToFile ?? false))
-                    yield return new BoxCrossing(
-                        year,
-                        key,
-                        supplier.Supplier.Name,
-                        box,
-                        YearView.Text(w?.Amount ?? 0),
-                        YearView.Text(t?.Amount ?? 0),
-                        YearView.Text(before.Thresholds.Of(box)),
-                        t?.IsToFile ?? false
-                    );
-            }
+            foreach (var crossing in ThresholdCrossing.Between(supplier, supplier.With(bySupplier[key].SelectMany(Turned))))
+                yield return new BoxCrossing(
+                    year,
+                    key,
+                    supplier.Supplier.Name,
+                    crossing.Box,
+                    YearView.Text(crossing.Before),
+                    YearView.Text(crossing.After),
+                    YearView.Text(before.Thresholds.Of(crossing.Box)),
+                    crossing.IsToFile
+                );
         }
 
         static IEnumerable<TallyCell> Turned((LineGroup Group, TallyPlace Place) m) =>

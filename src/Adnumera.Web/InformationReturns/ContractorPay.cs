@@ -1,5 +1,3 @@
-using System.Globalization;
-using Adnumera.Core.Amounts;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
@@ -17,9 +15,6 @@ namespace Adnumera.Web.InformationReturns;
 /// owed. Where each contractor is a bill of its own, the ledger's payments say it already.</summary>
 internal static class ContractorPay
 {
-    /// <summary>How the lines of what is reimbursed begin.</summary>
-    public const string Reimbursed = "reimbursed ";
-
     /// <summary>The payments of contractors in a year.</summary>
     public static IEnumerable<(PaidRow Paid, IReadOnlyList<PaidLineRow> Lines)> Of(SqliteConnection company, int year)
     {
@@ -37,7 +32,9 @@ internal static class ContractorPay
         [
             .. paid.Where(p => settings.IsOfContractors(runs[p.Run]))
                 .SelectMany(p =>
-                    Shared(runs[p.Run], p.Amount).Select(of => Payment(p.Run, runs[p.Run], p.LedgerEntry, p.Day, of.Employee, of.Amount))
+                    ContractorShares
+                        .Of(runs[p.Run], p.Amount)
+                        .Select(of => Payment(p.Run, runs[p.Run], p.LedgerEntry, p.Day, of.Employee, of.Amount))
                 ),
         ];
 
@@ -46,33 +43,25 @@ internal static class ContractorPay
             var payment = $"{run.Id}/{entry}/{Folded.Of(employee)}";
             var told = new PaidBy(PaymentMethod.Bank, MethodBy.PaymentAccount);
             var by = methods.TryGetValue(payment, out var said) ? new PaidBy(said.Method, MethodBy.Person) : told;
-            var rows = run
-                .Rows.Where(r => Folded.Same(r.Employee, employee) && r.Type is PayItemType.Earning or PayItemType.Reimbursement)
-                .ToList();
-            var lines = rows.Select(
-                    (r, i) =>
-                    {
-                        var number = (i + 1).ToString(CultureInfo.InvariantCulture);
-                        var isReimbursed = r.Type == PayItemType.Reimbursement;
-                        var key = new PaidLineKey(run.Id, isReimbursed ? Reimbursed + number : number);
-                        BoxChoice? own = isReimbursed ? new BoxChoice(null) : null;
-                        return (
-                            Key: key,
-                            Line: new PaymentLine(
-                                payment,
-                                day,
-                                employee,
-                                by.Method,
-                                false,
-                                amount,
-                                run.Id,
-                                mapping.Deciding(PayrollSide.Expense, r).FirstOrDefault()?.Expense ?? r.Item,
-                                r.Amount,
-                                choices.TryGetValue((payment, key), out var choice) ? choice.Choice : own,
-                                0
-                            )
-                        );
-                    }
+            var lines = ContractorShares
+                .Lines(run, employee)
+                .Select(l =>
+                    (
+                        l.Key,
+                        Line: new PaymentLine(
+                            payment,
+                            day,
+                            employee,
+                            by.Method,
+                            false,
+                            amount,
+                            run.Id,
+                            mapping.Deciding(PayrollSide.Expense, l.Row).FirstOrDefault()?.Expense ?? l.Row.Item,
+                            l.Row.Amount,
+                            choices.TryGetValue((payment, l.Key), out var choice) ? choice.Choice : ContractorShares.Own(l.Key),
+                            0
+                        )
+                    )
                 )
                 .ToList();
             var shares = PaymentShares.Of(lines.ConvertAll(l => l.Line));
@@ -96,16 +85,5 @@ internal static class ContractorPay
                 [.. lines.Zip(shares, (l, s) => new PaidLineRow(l.Key, run.Id, l.Line, s.Amount, s.Withheld, basis.Of(l.Line).Place))]
             );
         }
-    }
-
-    // What was paid of a run, to each by the net pay.
-    private static IEnumerable<(string Employee, long Amount)> Shared(PayRun run, long amount)
-    {
-        var net = run
-            .Rows.Where(r => r.Type == PayItemType.NetPay && r.Employee.Length > 0)
-            .GroupBy(r => r.Employee, Folded.Comparer)
-            .Select(g => (Employee: g.Key, Amount: g.Sum(r => r.Amount)))
-            .ToList();
-        return net.Select(n => n.Employee).Zip(Allocation.Share(amount, [.. net.Select(n => n.Amount)])).Where(p => p.Second != 0);
     }
 }

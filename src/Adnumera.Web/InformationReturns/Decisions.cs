@@ -74,6 +74,13 @@ internal sealed class BoxDecisions(SqliteConnection company, CompanyBooks books)
             else
                 table.Put(new BoxRow(s.Year, s.Account, s.Supplier, Choice(s.Box)));
         Tallying.Again(Company, Books, Scope(states), because);
+        // A bill asks for a Form W-9 by the boxes of its accounts.
+        if (FirstBillTable.Of(Company) != FirstBill.Nothing)
+            Recoding.Recode(
+                Company,
+                new AffectedTable(Company).FirstBills(),
+                new CodingCause(Books.Now, Books.Who, "in which box accounts count")
+            );
     }
 
     /// <summary>Which lines rows may move.</summary>
@@ -126,7 +133,7 @@ internal sealed class LineDecisions(SqliteConnection company, CompanyBooks books
 {
     protected override IReadOnlyList<LineState> Now(IReadOnlyList<LineState> of)
     {
-        var choices = new PaidTable(Company).Choices();
+        var choices = new PaidTable(Company).Choices(of.Select(s => s.Payment));
         return
         [
             .. of.Select(s =>
@@ -169,7 +176,7 @@ internal sealed class MethodDecisions(SqliteConnection company, CompanyBooks boo
 {
     protected override IReadOnlyList<MethodState> Now(IReadOnlyList<MethodState> of)
     {
-        var methods = new PaidTable(Company).Methods();
+        var methods = new PaidTable(Company).Methods(of.Select(s => s.Payment));
         return
         [
             .. of.Select(s =>

@@ -42,16 +42,6 @@ internal static class OutputEndpoints
         var statements = filed
             .SelectMany(s => Returns.Of(s.Year).Select(r => (Key: Folded.Of(s.Year.Supplier.Name), s.Year, Return: r)))
             .ToList();
-        int Count(ReturnDuty duty) =>
-            statements.Count(s =>
-                duty switch
-                {
-                    ReturnDuty.NecToRecipients or ReturnDuty.NecToIrs => s.Return.Form == ReturnForm.Nec,
-                    ReturnDuty.MiscToRecipients => s.Return.Form == ReturnForm.Misc && !IsLater(s.Return),
-                    ReturnDuty.MiscWithBox8Or10ToRecipients => s.Return.Form == ReturnForm.Misc && IsLater(s.Return),
-                    ReturnDuty.MiscToIrsOnPaper or ReturnDuty.MiscToIrsElectronically => s.Return.Form == ReturnForm.Misc,
-                }
-            );
         var total = points.Values.Sum();
         return new OutputsAnswer(
             year,
@@ -60,7 +50,12 @@ internal static class OutputEndpoints
                     .Select(d => (Duty: d, Day: ReturnDueDates.Of(d, year)))
                     .OrderBy(d => d.Day)
                     .ThenBy(d => d.Duty)
-                    .Select(d => new DutyAnswer(d.Duty, Iso.Text(d.Day), d.Day.DayNumber - books.Today.DayNumber, Count(d.Duty))),
+                    .Select(d => new DutyAnswer(
+                        d.Duty,
+                        Iso.Text(d.Day),
+                        d.Day.DayNumber - books.Today.DayNumber,
+                        statements.Count(s => s.Return.IsOf(d.Duty))
+                    )),
             ],
             statements.Count,
             statements.Count >= ReturnDueDates.ElectronicFrom,
@@ -88,24 +83,9 @@ internal static class OutputEndpoints
         );
     }
 
-    private static bool IsLater(Return of) => of.Boxes.Any(b => b.Box is ReturnBox.Misc8 or ReturnBox.Misc10);
-
     // Why a year cannot be closed yet; blank where it can.
-    private static string Against(SqliteConnection c, int year, CompanyBooks books, int points)
-    {
-        var last = new DateOnly(year, 12, 31);
-        if (books.Today <= last)
-            return $"{year} is not over: payments of it may still come.";
-        var reading = new PaidTable(c).Reading(year);
-        if (reading is null || Iso.Day(reading.Through) < last)
-            return $"The payments of {year} were not read from the ledger through its last day.";
-        return points switch
-        {
-            0 => "",
-            1 => "One point stands between the year and its returns.",
-            _ => $"{points:N0} points stand between the year and its returns.",
-        };
-    }
+    private static string Against(SqliteConnection c, int year, CompanyBooks books, int points) =>
+        YearClosing.Against(year, books.Today, Iso.DayOrNone(new PaidTable(c).Reading(year)?.Through ?? ""), points);
 
     private static PayerAnswer PayerOf(SqliteConnection c) =>
         new PayerTable(c).Find() is { } row

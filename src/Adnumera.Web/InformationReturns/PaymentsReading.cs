@@ -20,11 +20,18 @@ namespace Adnumera.Web.InformationReturns;
 internal static class PaymentsReading
 {
     /// <summary>Reads a year; what was added, changed and taken out.</summary>
+    /// <param name="books">Whose payments.</param>
+    /// <param name="ledgers">The way to the ledger.</param>
+    /// <param name="turns">One at a time talks to it.</param>
+    /// <param name="year">The year.</param>
+    /// <param name="report">Is told how many payments are read, of how many.</param>
+    /// <param name="cancel">Stops it; nothing is kept then.</param>
     public static async Task<ReadingAnswer> Run(
         CompanyBooks books,
         LedgerAccess ledgers,
         LedgerTurns turns,
         int year,
+        Action<int, int> report,
         CancellationToken cancel
     )
     {
@@ -36,10 +43,14 @@ internal static class PaymentsReading
         var through = books.Today < last ? books.Today : last;
         if (through < first)
             throw new RefusedException("year", $"{year} has not begun. Nothing was read.");
+        var totals = await ledger.PaymentTotals(first, through, cancel);
         var payments = new List<LedgerPayment>();
         await foreach (var payment in ledger.Payments(first, through, cancel))
+        {
             payments.Add(payment);
-        var totals = await ledger.PaymentTotals(first, through, cancel);
+            report(payments.Count, (int)totals.Payments);
+        }
+
         return books.File.InTransaction(c =>
         {
             var table = new PaidTable(c);

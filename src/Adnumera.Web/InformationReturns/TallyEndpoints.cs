@@ -31,6 +31,7 @@ internal static class TallyEndpoints
         tally.MapGet("{year:int}/months", Months).Needs(Right.Read);
         tally.MapGet("{year:int}/moves", Moves).Needs(Right.Read);
         tally.MapPost("{year:int}/readings", Read).Needs(Right.Bookkeep);
+        tally.MapGet("readings/progress", (string mark, Underway underway) => underway.Of(mark)).Needs(Right.Bookkeep);
         tally.MapPut("lines", Lines).Needs(Right.Bookkeep);
         tally.MapPut("methods", Method).Needs(Right.Bookkeep);
         tally.MapPost("changes/{id:long}/undo", Undo).Needs(Right.Bookkeep);
@@ -125,7 +126,8 @@ internal static class TallyEndpoints
             var from = (after ?? "").Split('|', 2) is [var day, var payment] ? (day, payment) : ((string, string)?)null;
             var page = table.Page(Year(year), supplier ?? "", places, month, account ?? "", from, PageSize);
             var basis = TallyBasis.Of(c, [.. page.Select(p => Folded.Of(p.Paid.Supplier)).Distinct()]);
-            var (choices, methods) = (table.Choices(), table.Methods());
+            var payments = page.Select(p => p.Paid.Payment).ToList();
+            var (choices, methods) = (table.Choices(payments), table.Methods(payments));
             return new PaymentsAnswer(
                 [.. page.Select(p => Answer(p.Paid, p.Lines, basis, chart, choices, methods))],
                 page.Count == PageSize ? $"{page[^1].Paid.Day}|{page[^1].Paid.Payment}" : "",
@@ -246,13 +248,19 @@ internal static class TallyEndpoints
             );
         });
 
-    private static Task<ReadingAnswer> Read(
+    private static async Task<ReadingAnswer> Read(
         int year,
+        string? mark,
         CompanyBooks books,
         LedgerAccess ledgers,
         LedgerTurns turns,
+        Underway underway,
         CancellationToken cancel
-    ) => PaymentsReading.Run(books, ledgers, turns, Year(year), cancel);
+    )
+    {
+        using var reporting = underway.Begin(mark);
+        return await PaymentsReading.Run(books, ledgers, turns, Year(year), reporting.Report, cancel);
+    }
 
     private static DecidedAnswer Lines(LinesRequest request, CompanyBooks books)
     {

@@ -90,9 +90,9 @@ internal static class Tallying
     public static void Payments(SqliteConnection company, CompanyBooks books, IReadOnlyCollection<string> payments, string because)
     {
         var table = new PaidTable(company);
-        var basis = TallyBasis.Of(company);
-        var (choices, methods) = (table.Choices(), table.Methods());
+        var (choices, methods) = (table.Choices(payments), table.Methods(payments));
         var found = table.Find(payments);
+        var basis = TallyBasis.Of(company, [.. found.Select(f => Folded.Of(f.Paid.Supplier)).Distinct()]);
         table.Remove(payments);
         table.Add(found.Select(f => Placed(f.Paid, f.Lines)));
         foreach (var year in found.Select(f => f.Paid).GroupBy(p => Iso.Day(p.Day).Year, p => Folded.Of(p.Supplier)))
@@ -116,15 +116,14 @@ internal static class Tallying
                 var line = l.Line with
                 {
                     Method = Words<PaymentMethod>.Read(row.Method),
-                    Choice = choices.TryGetValue((paid.Payment, l.Key), out var choice) ? choice.Choice : Own(paid, l),
+                    Choice =
+                        choices.TryGetValue((paid.Payment, l.Key), out var choice) ? choice.Choice
+                        : paid.Run is null ? null
+                        : ContractorShares.Own(l.Key),
                 };
                 return l with { Line = line, Place = basis.Of(line).Place };
             });
             return (row, [.. placed]);
         }
     }
-
-    // What is reimbursed within a contractors' run is of no box whatever anybody says of accounts.
-    private static BoxChoice? Own(PaidRow paid, PaidLineRow line) =>
-        paid.Run is not null && line.Key.Line.StartsWith(ContractorPay.Reimbursed, StringComparison.Ordinal) ? new BoxChoice(null) : null;
 }

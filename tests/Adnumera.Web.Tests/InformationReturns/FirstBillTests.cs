@@ -5,8 +5,7 @@ using static Adnumera.Web.Tests.Worlds;
 namespace Adnumera.Web.Tests.InformationReturns;
 
 /// <summary>The first bill of a supplier that may need a Form W-9 carries a notice, or is held, as the company chooses; and goes once
-/// the form
-/// is here, or a person lets it.</summary>
+/// the form is here, or a person lets it.</summary>
 public sealed class FirstBillTests() : ReturnsHouse("administrator")
 {
     private const string OneBill =
@@ -39,6 +38,18 @@ public sealed class FirstBillTests() : ReturnsHouse("administrator")
         await Know(Details());
         Assert.Equal([1], States(house, "ready"));
         Assert.Empty(await Notices());
+    }
+
+    [Fact]
+    public async Task It_asks_as_soon_as_an_account_is_of_a_box_and_no_longer_than_that()
+    {
+        await Choose("hold");
+        await client.TakeIn(OneBill);
+        Assert.Equal([1], States(house, "ready"));
+        var change = await Map(("6050", null, "nec1"));
+        Assert.Equal(["w9_missing"], await Reasons());
+        await client.Post($"information-returns/changes/{change.GetProperty("change").GetInt64()}/undo");
+        Assert.Equal([1], States(house, "ready"));
     }
 
     [Fact]

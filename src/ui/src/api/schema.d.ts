@@ -2003,7 +2003,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ArrivingAnswer"];
+                        "application/json": components["schemas"]["UnderwayAnswer"];
                     };
                 };
                 /** @description Unauthorized */
@@ -11607,7 +11607,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    mark?: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -11655,6 +11657,72 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companies/{companyId}/information-returns/readings/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    mark: string;
+                };
+                header?: never;
+                path: {
+                    companyId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnderwayAnswer"];
+                    };
+                };
+                /** @description Unauthorized */
+                401: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -15127,12 +15195,6 @@ export interface components {
             /** Format: int64 */
             next: null | number;
         };
-        ArrivingAnswer: {
-            /** Format: int32 */
-            done: number;
-            /** Format: int32 */
-            all: number;
-        };
         AttachmentAnswer: {
             hash: string;
             fileName: string;
@@ -18180,6 +18242,12 @@ export interface components {
             title: string;
             debit: string;
             credit: string;
+        };
+        UnderwayAnswer: {
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            all: number;
         };
         UnknownRow: {
             kind: components["schemas"]["KeyKind"];

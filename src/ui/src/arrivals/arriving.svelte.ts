@@ -1,6 +1,7 @@
 import { answer, api, type Schemas } from '../api/client';
 import type { Stated } from '../count/stated';
 import { place } from '../frame/place.svelte';
+import { following } from '../frame/underway';
 import { layoutOf, LayoutDraft } from './layout.svelte';
 
 const addresses = {
@@ -99,28 +100,33 @@ export class Arriving {
   ): Promise<void> {
     const mine = new AbortController();
     const mark = crypto.randomUUID();
-    const watch = address === 'preview' || address === 'take' ? setInterval(() => void this.follow(what, mark), 700) : undefined;
+    const end = address === 'preview' || address === 'take' ? this.follow(what, mark) : undefined;
     [this.busy, this.refused, this.waits] = [what, '', address === 'take' ? null : mine];
     try {
-      const came = await this.send(address, watch === undefined ? query : { ...query, mark }, mine.signal);
+      const came = await this.send(address, end === undefined ? query : { ...query, mark }, mine.signal);
       if (!mine.signal.aborted) answered(came);
     } catch (error) {
       if (!mine.signal.aborted) this.refused = (error as Error).message;
     } finally {
-      clearInterval(watch);
+      end?.();
       if (!mine.signal.aborted) [this.busy, this.waits] = ['', null];
       else if (this.waits === mine) this.busy = '';
     }
   }
 
   // How far it is, while it takes long.
-  private async follow(what: string, mark: string): Promise<void> {
-    const at = await answer(
-      api.GET('/api/companies/{companyId}/arrivals/progress', {
-        params: { path: { companyId: place.company }, query: { mark } },
-      }),
-    ).catch(() => null);
-    if (at && at.all > 0 && this.busy.startsWith(what)) this.busy = `${what} ${Math.floor((100 * at.done) / at.all)} %`;
+  private follow(what: string, mark: string): () => void {
+    return following(
+      () =>
+        answer(
+          api.GET('/api/companies/{companyId}/arrivals/progress', {
+            params: { path: { companyId: place.company }, query: { mark } },
+          }),
+        ),
+      (percent) => {
+        if (this.busy.startsWith(what)) this.busy = `${what} ${percent}`;
+      },
+    );
   }
 
   private send(address: keyof typeof addresses, query: Record<string, string | undefined>, signal: AbortSignal) {

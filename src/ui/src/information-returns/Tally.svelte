@@ -5,6 +5,7 @@
   import { Acting } from '../frame/acting.svelte';
   import { isTyping } from '../frame/keys';
   import { place } from '../frame/place.svelte';
+  import { following } from '../frame/underway';
   import Waiting from '../frame/Waiting.svelte';
   import Conservation from './Conservation.svelte';
   import Months from './Months.svelte';
@@ -37,11 +38,26 @@
   const rows = $derived(tally.data?.pages.flatMap((p) => p.rows) ?? []);
   const act = new Acting(useQueryClient());
   const parameters = $derived({ view, q: search, show, beside: beside ? 'yes' : null });
-  const read = () =>
-    act.run(
-      () => answer(api.POST('/api/companies/{companyId}/information-returns/{year}/readings', { params: { path } })),
+  let far = $state('');
+  async function read() {
+    const mark = crypto.randomUUID();
+    const end = following(
+      () =>
+        answer(
+          api.GET('/api/companies/{companyId}/information-returns/readings/progress', {
+            params: { path: { companyId: place.company }, query: { mark } },
+          }),
+        ),
+      (percent) => (far = percent),
+    );
+    await act.run(
+      () =>
+        answer(api.POST('/api/companies/{companyId}/information-returns/{year}/readings', { params: { path, query: { mark } } })),
       `The payments of ${year()} were read.`,
     );
+    end();
+    far = '';
+  }
 
   function onkeydown(event: KeyboardEvent) {
     if (!isTyping(event) && event.key === 'Enter' && event.ctrlKey && place.keeps) void read();
@@ -64,7 +80,7 @@
         {:else}Its payments were not read from the ledger yet.{/if}
       </span>
       {#if place.keeps}<button class="btn ml-auto" disabled={act.busy} onclick={() => void read()}
-          >{act.busy ? 'Reading …' : 'Read payments'} <kbd>Ctrl ⏎</kbd></button
+          >{act.busy ? `Reading … ${far}` : 'Read payments'} <kbd>Ctrl ⏎</kbd></button
         >{/if}
     </div>
     {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
