@@ -141,6 +141,7 @@ public static class Application
         builder.Services.ConfigureHttpJsonOptions(o =>
         {
             o.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            o.SerializerOptions.TypeInfoResolverChain.Insert(0, RequestShape.Resolver);
             o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         });
         builder.Services.AddProblemDetails();

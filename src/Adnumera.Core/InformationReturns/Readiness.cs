@@ -6,6 +6,9 @@ public enum ReadinessKind
     /// <summary>Nothing says of which box something is.</summary>
     NoBox,
 
+    /// <summary>Neither the ledger nor what it was paid from says how something was paid: by card or network it would not count.</summary>
+    MethodUnknown,
+
     /// <summary>There is no Form W-9, signed and dated.</summary>
     W9,
 
@@ -70,6 +73,8 @@ public static class Readiness
         var toFile = year.Totals.Where(t => t.IsToFile).Sum(t => t.Amount);
         if (year.Cells.FirstOrDefault(c => c.Place.LeftOut == LeftOutPlace.NoBox) is { Lines: > 0 } none)
             yield return Point(ReadinessKind.NoBox, none.Amount);
+        if (year.IsToFile && year.MethodUnknown is { } unsaid)
+            yield return Point(ReadinessKind.MethodUnknown, unsaid);
         if (missing.Contains(MissingWhat.W9))
             yield return Point(ReadinessKind.W9, toFile);
         // The form is the proof that nothing is due (common practice).

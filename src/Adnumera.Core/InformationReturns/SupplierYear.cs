@@ -55,9 +55,10 @@ public sealed class SupplierYear
     /// <param name="supplier">The supplier.</param>
     /// <param name="cells">What it was paid; each place once.</param>
     /// <param name="thresholds">The thresholds of the year.</param>
-    public SupplierYear(ReturnSupplier supplier, IReadOnlyList<TallyCell> cells, Thresholds thresholds)
+    /// <param name="methodUnknown">What of it was paid nobody says how, in cents; none where all of it is said.</param>
+    public SupplierYear(ReturnSupplier supplier, IReadOnlyList<TallyCell> cells, Thresholds thresholds, long? methodUnknown = null)
     {
-        (Supplier, Cells, this.thresholds) = (supplier, cells, thresholds);
+        (Supplier, Cells, this.thresholds, MethodUnknown) = (supplier, cells, thresholds, methodUnknown);
         Totals =
         [
             .. cells
@@ -75,6 +76,9 @@ public sealed class SupplierYear
 
     /// <summary>What counts, in the order of the boxes.</summary>
     public IReadOnlyList<BoxTotal> Totals { get; }
+
+    /// <summary>What of it was paid nobody says how, in cents; none where all of it is said. It counts as paid from a bank.</summary>
+    public long? MethodUnknown { get; }
 
     /// <summary>What of it is to be put right.</summary>
     public IReadOnlyList<ReadinessPoint> Points => field ??= [.. Readiness.Of(this)];
@@ -109,7 +113,8 @@ public sealed class SupplierYear
                     .GroupBy(c => c.Place)
                     .Select(g => new TallyCell(g.Key, g.Sum(c => c.Amount), g.Sum(c => c.Withheld), g.Sum(c => c.Lines))),
             ],
-            thresholds
+            thresholds,
+            MethodUnknown
         );
 
     /// <summary>What counts in none because the supplier is exempt, and would be filed otherwise.</summary>

@@ -39,6 +39,22 @@ public sealed record PaidLineRow(PaidLineKey Key, string BillReference, PaymentL
 [method: ExplicitConstructor]
 public sealed record PaymentsReadingRow(long Year, string At, string Who, string Through, long Payments, long Posted, long Voided);
 
+/// <summary>Which payments are looked at.</summary>
+/// <param name="Year">Of which year.</param>
+/// <param name="Supplier">Whose, folded; blank for all.</param>
+/// <param name="Places">With lines in which places, by their words; none for all.</param>
+/// <param name="Month">Of which month; none for all.</param>
+/// <param name="Account">With lines of which account; blank for all.</param>
+/// <param name="ByNobody">Only those of which nobody says how they were paid.</param>
+public sealed record PaidFilter(
+    int Year,
+    string Supplier = "",
+    IReadOnlyCollection<string>? Places = null,
+    int? Month = null,
+    string Account = "",
+    bool ByNobody = false
+);
+
 /// <summary>Payments as the ledger has them, line by line, and what persons decided of them.</summary>
 public sealed class PaidTable(SqliteConnection company)
 {
@@ -160,41 +176,45 @@ public sealed class PaidTable(SqliteConnection company)
     /// <summary>A year's payments with their lines, by day.</summary>
     public IReadOnlyList<(PaidRow Paid, IReadOnlyList<PaidLineRow> Lines)> Of(int year) => Load("where p.year = @year", new { year });
 
-    /// <summary>A page of a supplier's payments that have lines in a place, the latest first. Walks paid_line_by_supplier.</summary>
-    /// <param name="year">The year.</param>
-    /// <param name="supplier">Whose, folded; blank for all.</param>
-    /// <param name="places">The words of the places; none for all.</param>
-    /// <param name="month">The month; none for all.</param>
-    /// <param name="account">The account; blank for all.</param>
+    /// <summary>What suppliers were paid nobody says how, voided payments aside; by the folded name. Walks paid_by_nobody.</summary>
+    public IReadOnlyDictionary<string, long> MethodUnknown(int year, IReadOnlyCollection<string>? suppliers = null) =>
+        company
+            .Query<(string, long)>(
+                "select supplier_key, sum(amount) from paid where year = @year and method_by = 'nobody' and voided = 0 "
+                    + (suppliers is null ? "" : "and supplier_key in (select value from json_each(@suppliers)) ")
+                    + "group by supplier_key",
+                new { year, suppliers = JsonSerializer.Serialize(suppliers) }
+            )
+            .ToDictionary();
+
+    /// <summary>A page of payments that have lines where one looks, the latest first. Walks paid_line_by_supplier.</summary>
+    /// <param name="of">Which.</param>
     /// <param name="after">The day and id of the last one seen; none for the first page.</param>
     /// <param name="most">How many.</param>
     public IReadOnlyList<(PaidRow Paid, IReadOnlyList<PaidLineRow> Lines)> Page(
-        int year,
-        string supplier,
-        IReadOnlyCollection<string>? places,
-        int? month,
-        string account,
+        PaidFilter of,
         (string Day, string Payment)? after,
         int most
     )
     {
         var conditions = string.Concat(
-            supplier.Length > 0 ? " and l.supplier_key = @supplier" : "",
-            places is null ? "" : " and l.tally_place in (select value from json_each(@places))",
-            month is null ? "" : " and l.month = @month",
-            account.Length > 0 ? " and l.account = @account" : ""
+            of.Supplier.Length > 0 ? " and l.supplier_key = @Supplier" : "",
+            of.Places is null ? "" : " and l.tally_place in (select value from json_each(@places))",
+            of.Month is null ? "" : " and l.month = @Month",
+            of.Account.Length > 0 ? " and l.account = @Account" : ""
         );
         return Load(
-            $"where p.payment in (select l.payment from paid_line l where l.year = @year{conditions}) "
+            $"where p.payment in (select l.payment from paid_line l where l.year = @Year{conditions}) "
+                + (of.ByNobody ? "and p.method_by = 'nobody' and p.voided = 0 " : "")
                 + (after is null ? "" : "and (p.day, p.payment) < (@day, @payment) ")
                 + "order by p.day desc, p.payment desc limit @most",
             new
             {
-                year,
-                supplier,
-                places = JsonSerializer.Serialize(places),
-                month,
-                account,
+                of.Year,
+                of.Supplier,
+                places = JsonSerializer.Serialize(of.Places),
+                of.Month,
+                of.Account,
                 day = after?.Day,
                 payment = after?.Payment,
                 most,

@@ -130,8 +130,9 @@ public sealed record LinesRequest(IReadOnlyList<LineRequest> Lines, ReturnBox? B
 
 public sealed record LineRequest(string Payment, string Bill, string Line);
 
-/// <param name="Method">How it was paid; none for what the ledger says.</param>
-public sealed record MethodRequest(string Payment, PaymentMethod? Method, string Reason);
+/// <summary>How payments were made.</summary>
+/// <param name="Method">How; none for what the ledger says.</param>
+public sealed record MethodRequest(IReadOnlyList<string> Payments, PaymentMethod? Method, string Reason);
 
 public sealed record DecidedAnswer(long Change);
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Access;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Ledger;
@@ -110,6 +111,7 @@ internal static class TallyEndpoints
         bool? leftOut,
         int? month,
         string? account,
+        bool? unsaid,
         string? after,
         CompanyBooks books
     ) =>
@@ -124,7 +126,7 @@ internal static class TallyEndpoints
                     ? [.. Enum.GetValues<LeftOutPlace>().Where(p => p != LeftOutPlace.NoBox).Select(p => Words<LeftOutPlace>.Of(p))]
                 : null;
             var from = (after ?? "").Split('|', 2) is [var day, var payment] ? (day, payment) : ((string, string)?)null;
-            var page = table.Page(Year(year), supplier ?? "", places, month, account ?? "", from, PageSize);
+            var page = table.Page(new PaidFilter(Year(year), supplier ?? "", places, month, account ?? "", unsaid == true), from, PageSize);
             var basis = TallyBasis.Of(c, [.. page.Select(p => Folded.Of(p.Paid.Supplier)).Distinct()]);
             var payments = page.Select(p => p.Paid.Payment).ToList();
             var (choices, methods) = (table.Choices(payments), table.Methods(payments));
@@ -296,18 +298,24 @@ internal static class TallyEndpoints
     private static DecidedAnswer Method(MethodRequest request, CompanyBooks books)
     {
         var reason = Reason(request.Reason, isNeeded: request.Method is not null);
+        var payments = request.Payments.Distinct(StringComparer.Ordinal).ToList();
+        if (payments.Count is 0 or > MostLines)
+            throw new RefusedException("payments", $"Between one and {MostLines} payments can be decided at once. Nothing was changed.");
         return books.File.InTransaction(c =>
         {
-            if (new PaidTable(c).Find([request.Payment]) is not [var (paid, _)])
+            var found = new PaidTable(c).Find(payments);
+            if (found.Count < payments.Count)
                 throw RefusedException.NotFound("This payment");
-            var says = request.Method is { } method
-                ? $"payment {paid.Reference} of {paid.Supplier}: paid by {Words<PaymentMethod>.Of(method)}, {reason}"
-                : $"payment {paid.Reference} of {paid.Supplier}: paid as the ledger says";
+            var suppliers = found.Select(f => f.Paid.Supplier).Distinct(Folded.Comparer).ToList();
+            var what = found is [var (paid, _)]
+                ? $"payment {paid.Reference}"
+                : $"{found.Count.ToString("N0", CultureInfo.InvariantCulture)} payments";
+            var how = request.Method is { } method ? $"paid by {Words<PaymentMethod>.Of(method)}, {reason}" : "paid as the ledger says";
             return new DecidedAnswer(
                 new MethodDecisions(c, books).Decide(
-                    Folded.Of(paid.Supplier),
-                    says,
-                    [new MethodState(request.Payment, request.Method, request.Method is null ? "" : reason)]
+                    suppliers is [var only] ? Folded.Of(only) : "",
+                    $"{what} of {string.Join(", ", suppliers)}: {how}",
+                    [.. payments.Select(p => new MethodState(p, request.Method, request.Method is null ? "" : reason))]
                 )
             );
         });

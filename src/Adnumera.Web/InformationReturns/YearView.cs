@@ -17,11 +17,17 @@ internal sealed class YearView
         Known = new ReturnSupplierTable(company).All(only);
         Names = table.Names(year, only);
         Thresholds = new BoxTable(company).Thresholds(year);
+        var unsaid = new PaidTable(company).MethodUnknown(year, only);
         Suppliers = YearTally.InOrder(
             table
                 .Cells(year, only)
                 .GroupBy(c => c.SupplierKey)
-                .Select(g => new SupplierYear(Of(g.Key), [.. g.Select(c => c.Cell)], Thresholds))
+                .Select(g => new SupplierYear(
+                    Of(g.Key),
+                    [.. g.Select(c => c.Cell)],
+                    Thresholds,
+                    unsaid.TryGetValue(g.Key, out var amount) ? amount : null
+                ))
         );
     }
 

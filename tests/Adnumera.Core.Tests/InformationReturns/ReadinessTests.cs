@@ -53,6 +53,18 @@ public class ReadinessTests
         Assert.Equal("form_contradicts", With(Whole with { Name = "Arkley Inc.", LegalName = "Arkley Inc." }));
     }
 
+    // By card or network it would not count: whatever has no clear answer is said by a person.
+    [Fact]
+    public void Of_what_is_filed_somebody_says_how_it_was_paid()
+    {
+        IEnumerable<ReadinessPoint> Points(long amount, long? unsaid) =>
+            Readiness.Of(new SupplierYear(Whole, [new TallyCell(Nec, amount, 0, 1)], new Thresholds([], 2026), unsaid));
+        Assert.Equal([new ReadinessPoint(Whole, ReadinessKind.MethodUnknown, 5_00)], Points(2_000_00, 5_00));
+        Assert.Empty(Points(1_999_99, 5_00));
+        Assert.Empty(Points(2_000_00, null));
+        Assert.Equal(5_00, new SupplierYear(Whole, [], new Thresholds([], 2026), 5_00).With([new TallyCell(Nec, 1, 0, 1)]).MethodUnknown);
+    }
+
     [Fact]
     public void What_is_of_no_box_is_a_point_whoever_was_paid()
     {

@@ -2,12 +2,13 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Attack;
 
 /// <summary>Whatever is sent, the answer is either right or a problem document in words, and never a fault of the server.</summary>
-public sealed class BadInputTests() : ConnectedHouse("administrator")
+public sealed partial class BadInputTests() : ConnectedHouse("administrator")
 {
     private const string NoCharacter = "\uFFFE";
     private const string TurnedAround = "\u202Eknil";
@@ -311,6 +312,37 @@ public sealed class BadInputTests() : ConnectedHouse("administrator")
         Assert.Equal([1], States(house, "ready"));
         AssertSound(house);
     }
+
+    [Fact]
+    public async Task What_a_request_leaves_out_is_no_fault_of_the_server_anywhere()
+    {
+        await client.TakeIn(Header + Bill(1));
+        using var description = await client.Send(HttpMethod.Get, "openapi/v1.json");
+        var asked = 0;
+        foreach (var path in (await description.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("paths").EnumerateObject())
+        foreach (var operation in path.Value.EnumerateObject())
+        {
+            if (
+                path.Name.StartsWith("/api/sign", StringComparison.Ordinal)
+                || !operation.Value.TryGetProperty("requestBody", out var body)
+                || !body.GetProperty("content").TryGetProperty("application/json", out _)
+            )
+                continue;
+            var address = path.Name.TrimStart('/').Replace("{companyId}", "bindery", StringComparison.Ordinal);
+            using var answer = await client.Send(
+                new HttpMethod(operation.Name.ToUpperInvariant()),
+                Placeholder().Replace(address, m => m.Value == "{year}" ? "2026" : "1"),
+                new StringContent("{}", Encoding.UTF8, "application/json")
+            );
+            await Explained(answer);
+            asked++;
+        }
+
+        Assert.InRange(asked, 60, 1_000);
+    }
+
+    [GeneratedRegex(@"\{\w+\}")]
+    private static partial Regex Placeholder();
 
     [Fact]
     public async Task Every_error_is_a_problem_document_with_the_security_headers()

@@ -183,6 +183,4 @@ public sealed class BoxTests() : ReturnsHouse("administrator")
         await client.Post($"information-returns/changes/{change}/undo");
         Assert.Equal("2000.00", Text(Nec(await client.Get($"{Year}/thresholds")), "amount"));
     }
-
-    private static string Text(JsonElement of, string name) => of.GetProperty(name).GetString()!;
 }

@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json;
 
 namespace Adnumera.Web.Tests.InformationReturns;
@@ -62,7 +63,7 @@ public sealed class DecisionTests() : ReturnsHouse("bookkeeper")
         object By(string? method, string reason) =>
             new
             {
-                payment = payment.GetProperty("payment"),
+                payments = new[] { payment.GetProperty("payment") },
                 method,
                 reason,
             };
@@ -84,6 +85,49 @@ public sealed class DecisionTests() : ReturnsHouse("bookkeeper")
         await client.Post($"information-returns/changes/{change}/undo");
         Assert.Equal("nec1 700.00", await Stands(Tamsin));
         Assert.Equal("payment_account", (await Payment()).GetProperty("methodBy").GetString());
+    }
+
+    [Fact]
+    public async Task Of_what_is_filed_somebody_says_how_it_was_paid()
+    {
+        await Map(("6050", null, "nec1"));
+        Cash("2026-03-02", "Tamsin Arkley", "6050", "1500.00", method: "", from: "2410");
+        Cash("2026-04-02", "Tamsin Arkley", "6050", "600.00", method: "", from: "2410");
+        Cash("2026-05-02", "Tamsin Arkley", "6050", "5.00", method: "");
+        // Nothing of these is filed.
+        Cash("2026-03-02", "Isolde Marchbanks", "6050", "20.00", method: "", from: "2410");
+        await Know(Details());
+        await Read();
+        Assert.Equal(["TAMSIN ARKLEY method_unknown 2100.00"], await Points());
+        var payments = (await client.Get($"{Year}/payments?supplier={Uri.EscapeDataString(Tamsin)}&unsaid=true"))
+            .GetProperty("payments")
+            .EnumerateArray()
+            .Select(p => Text(p, "payment"))
+            .ToList();
+        Assert.Equal(2, payments.Count);
+        static object Say(params IEnumerable<string> of) =>
+            new
+            {
+                payments = of,
+                method = "network",
+                reason = "through the class platform",
+            };
+        async Task<HttpStatusCode> Refused(params IEnumerable<string> of) =>
+            (await client.Refused(HttpMethod.Put, "information-returns/methods", Say(of))).Status;
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, await Refused());
+        Assert.Equal(HttpStatusCode.NotFound, await Refused([.. payments, "E999999"]));
+        Assert.Equal(["TAMSIN ARKLEY method_unknown 2100.00"], await Points());
+        await client.Put("information-returns/methods", Say(payments));
+        Assert.Equal("card_or_network 2100.00; nec1 5.00", await Stands(Tamsin));
+        Assert.Empty(await Points());
+
+        async Task<IReadOnlyList<string>> Points() =>
+            [
+                .. (await client.Get($"{Year}/readiness"))
+                    .GetProperty("points")
+                    .EnumerateArray()
+                    .Select(p => $"{Text(p, "key")} {Text(p, "kind")} {Text(p, "amount")}"),
+            ];
     }
 
     [Fact]
@@ -117,7 +161,7 @@ public sealed class DecisionTests() : ReturnsHouse("bookkeeper")
                     "information-returns/methods",
                     new
                     {
-                        payment = "E1",
+                        payments = new[] { "E1" },
                         method = "cash",
                         reason = "x",
                     }

@@ -298,6 +298,4 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
         await Map(("6990", null, null));
         Assert.Empty(await Points());
     }
-
-    private static string Text(JsonElement of, string name) => of.GetProperty(name).GetString()!;
 }

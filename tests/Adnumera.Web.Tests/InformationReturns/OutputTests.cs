@@ -390,6 +390,4 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
         Assert.Contains("Fergus Tarn,NEC-1,1500.00,2000.00,no,360.00,yes", tally, StringComparison.Ordinal);
         Assert.Contains("Piers Halloran,MISC-2,9.40,9.00,yes", tally, StringComparison.Ordinal);
     }
-
-    private static string Text(JsonElement of, string name) => of.GetProperty(name).GetString()!;
 }

@@ -145,6 +145,4 @@ public sealed class PaymentsReadingTests() : ReturnsHouse("bookkeeper")
 
     private static (int Added, int Changed, int Gone) Counts(System.Text.Json.JsonElement answer) =>
         (answer.GetProperty("added").GetInt32(), answer.GetProperty("changed").GetInt32(), answer.GetProperty("gone").GetInt32());
-
-    private static string Text(System.Text.Json.JsonElement of, string name) => of.GetProperty(name).GetString()!;
 }

@@ -55,8 +55,9 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
         string account,
         string amount,
         string method = "check",
-        string withheld = "0.00"
-    ) => Payment(day, supplier, account, amount, [], method, withheld);
+        string withheld = "0.00",
+        string from = "1010"
+    ) => Payment(day, supplier, account, amount, [], method, withheld, from);
 
     /// <summary>Money that came back.</summary>
     private protected string Refund(string day, string supplier, string account, string amount) =>
@@ -80,13 +81,14 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
         string amount,
         (string, string)[] bills,
         string method,
-        string withheld
+        string withheld,
+        string from = "1010"
     )
     {
         List<NewLine> lines =
         [
             new(account, amount, "0.00", "", null, ""),
-            new("1010", "0.00", Text(Amount(amount) - Amount(withheld)), "", null, ""),
+            new(from, "0.00", Text(Amount(amount) - Amount(withheld)), "", null, ""),
         ];
         if (Amount(withheld) > 0)
             lines.Add(new NewLine("2420", "0.00", withheld, "", null, ""));
@@ -97,6 +99,8 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
         new(form, day, "", reference, supplier, "", "USD", "", "", "", lines);
 
     private static decimal Amount(string text) => decimal.Parse(text, CultureInfo.InvariantCulture);
+
+    private protected static string Text(JsonElement of, string name) => of.GetProperty(name).GetString()!;
 
     private static string Text(decimal amount) => amount.ToString("0.00", CultureInfo.InvariantCulture);
 

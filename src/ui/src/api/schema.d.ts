@@ -11405,6 +11405,7 @@ export interface paths {
                     leftOut?: boolean;
                     month?: number;
                     account?: string;
+                    unsaid?: boolean;
                     after?: string;
                 };
                 header?: never;
@@ -16610,7 +16611,7 @@ export interface components {
         /** @enum {unknown} */
         MethodBy: "ledger" | "payment_account" | "person" | "nobody";
         MethodRequest: {
-            payment: string;
+            payments: string[];
             method: null | components["schemas"]["PaymentMethod"];
             reason: string;
         };
@@ -17431,7 +17432,7 @@ export interface components {
             closed: string;
         };
         /** @enum {unknown} */
-        ReadinessKind: "no_box" | "w9" | "w9_of_exempt" | "legal_name" | "name_differs" | "address" | "tax_number" | "tax_number_bad" | "classification" | "form_contradicts" | "contradiction" | "withheld";
+        ReadinessKind: "no_box" | "method_unknown" | "w9" | "w9_of_exempt" | "legal_name" | "name_differs" | "address" | "tax_number" | "tax_number_bad" | "classification" | "form_contradicts" | "contradiction" | "withheld";
         ReadingAnswer: {
             /** Format: int32 */
             payments: number;

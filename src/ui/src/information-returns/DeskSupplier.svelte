@@ -87,6 +87,9 @@
             {#if p.kind === 'no_box'}<a class="quiet font-semibold" href={href('', { payments: s.key, place: 'no_box' })}
                 >Say the box</a
               >{/if}
+            {#if p.kind === 'method_unknown'}<a class="quiet font-semibold" href={href('', { payments: s.key, unsaid: 'yes' })}
+                >Say how</a
+              >{/if}
             {#if p.kind === 'withheld'}<a class="quiet font-semibold" href={href('', { payments: s.key, place: 'left_out' })}
                 >Look at the payments</a
               >{/if}

@@ -5,6 +5,7 @@
   import AccountLink from '../ledger/AccountLink.svelte';
   import EntryLink from '../ledger/EntryLink.svelte';
   import ChooseBox from './ChooseBox.svelte';
+  import ChooseMethod from './ChooseMethod.svelte';
   import { boxTitle, leftOut, methodBy, methods } from './words';
   import { href, supplierRoom } from './year';
 
@@ -30,12 +31,9 @@
   } = $props();
   let deciding = $state('');
   let changing = $state(false);
-  let to = $state<Schemas['PaymentMethod']>('bank');
-  let reason = $state('');
   const id = (l: Schemas['PaidLineAnswer']) => `${l.bill}/${l.line}`;
 
-  async function change(event: SubmitEvent) {
-    event.preventDefault();
+  async function change(to: Schemas['PaymentMethod'] | null, reason: string) {
     if (await method(to, reason)) changing = false;
   }
 </script>
@@ -49,10 +47,7 @@
       >{methods[payment.method]}, {methodBy[payment.methodBy]}{payment.paidFrom
         ? ` (${payment.paidFrom})`
         : ''}{payment.methodReason ? `: ${payment.methodReason}` : ''}
-      {#if place.keeps}<button
-          class="quiet"
-          aria-expanded={changing}
-          onclick={() => ([changing, to] = [!changing, payment.method])}>change</button
+      {#if place.keeps}<button class="quiet" aria-expanded={changing} onclick={() => (changing = !changing)}>change</button
         >{/if}</span
     >
     <span class="ml-auto text-right whitespace-nowrap"
@@ -62,20 +57,12 @@
     >
   </div>
   {#if changing}
-    <form class="my-1 flex flex-wrap items-center gap-2" onsubmit={change}>
-      <label class="text-soft"
-        >It was paid by <select class="field" bind:value={to}
-          >{#each Object.entries(methods) as [m, called] (m)}<option value={m}>{called}</option>{/each}</select
-        ></label
-      >
-      <input class="field w-52" placeholder="Because …" aria-label="Reason" bind:value={reason} />
-      <button class="btn plain" disabled={busy || !reason.trim()}>Say so</button>
-      {#if payment.methodBy === 'person'}<button
-          type="button"
-          class="quiet"
-          onclick={async () => (await method(null, '')) && (changing = false)}>{methods[payment.toldMethod]} again</button
+    <div class="my-1 flex flex-wrap items-center gap-2">
+      <ChooseMethod label="It was paid by" was={payment.method} {busy} take={change} />
+      {#if payment.methodBy === 'person'}<button type="button" class="quiet" disabled={busy} onclick={() => void change(null, '')}
+          >{methods[payment.toldMethod]} again</button
         >{/if}
-    </form>
+    </div>
   {/if}
   {#each payment.lines.filter(shown) as l (id(l))}
     <div class="mt-1 grid grid-cols-[20px_1fr_auto] gap-x-2">

@@ -21,6 +21,7 @@
   const at = $derived(place.query.get('place') ?? '');
   const month = $derived(Number(place.query.get('month')) || undefined);
   const account = $derived(place.query.get('account') ?? undefined);
+  const unsaid = $derived(place.query.get('unsaid') === 'yes');
   const query = $derived({
     supplier,
     box,
@@ -28,6 +29,7 @@
     leftOut: at === 'left_out',
     month,
     account,
+    unsaid,
   });
   const payments = createInfiniteQuery(() => ({
     queryKey: [place.company, 'information-returns', year(), 'payments', query],
@@ -57,6 +59,7 @@
       at === 'left_out' ? 'left out' : at ? leftOut[at as LeftOut] : '',
       month ? `month ${month}` : '',
       account ? `account ${account}` : '',
+      unsaid ? 'nobody says how they were paid' : '',
     ]
       .filter(Boolean)
       .join(', '),
@@ -93,7 +96,7 @@
           await answer(
             api.PUT('/api/companies/{companyId}/information-returns/methods', {
               params: { path: { companyId: place.company } },
-              body: { payment, method: to, reason },
+              body: { payments: [payment], method: to, reason },
             }),
           )
         ).change;

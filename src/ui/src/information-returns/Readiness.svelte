@@ -68,8 +68,13 @@
               <td><a class="quiet" href={href(supplierRoom(p.key))}>{p.supplier}</a></td>
               <td>{points[p.kind].title}{p.detail ? `: ${p.detail}` : ''}</td>
               <td class="n"
-                ><a class="quiet" href={href('', { payments: p.key, place: p.kind === 'no_box' ? 'no_box' : null })}
-                  >{money(p.amount)}</a
+                ><a
+                  class="quiet"
+                  href={href('', {
+                    payments: p.key,
+                    place: p.kind === 'no_box' ? 'no_box' : null,
+                    unsaid: p.kind === 'method_unknown' ? 'yes' : null,
+                  })}>{money(p.amount)}</a
                 ></td
               >
               <td class="n"

@@ -12,7 +12,7 @@
     busy,
     whole,
     reveal,
-  }: { s: Schemas['DeskSupplier']; draft: SupplierDraft; busy: boolean; whole: string; reveal: () => void } = $props();
+  }: { s: Schemas['DeskSupplier']; draft: SupplierDraft; busy: boolean; whole: string; reveal?: () => void } = $props();
   const t = $derived(draft.text);
   const yes = $derived([
     ['isAttorney', 'Attorney'],
@@ -71,7 +71,7 @@
     {#if s.hasUnusualPrefix}<span class="text-ochre block text-xs">Its prefix is not known to be issued; look at it again.</span
       >{/if}
     {#if whole}<span class="text-ink block tabular-nums">{whole}</span>
-    {:else if s.numberShown && place.may('see_tax_numbers')}<button type="button" class="quiet" onclick={reveal}
+    {:else if reveal && s.numberShown && place.may('see_tax_numbers')}<button type="button" class="quiet" onclick={reveal}
         >show the whole number</button
       >{/if}
   </div>

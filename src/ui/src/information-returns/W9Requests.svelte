@@ -47,6 +47,7 @@
     <span class="text-soft"
       >note that it was asked today:
       {#each Object.entries(requestHow) as [h, called] (h)}<button
+          type="button"
           class="quiet mr-2"
           disabled={act.busy}
           onclick={() => ask(h as Schemas['W9RequestHow'])}>{called}</button

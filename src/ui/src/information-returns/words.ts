@@ -64,6 +64,7 @@ export const classifications: Record<NonNullable<Schemas['TaxClassification']>, 
 /** What stands between a year and its returns, and which field of a supplier mends it. */
 export const points: Record<Schemas['ReadinessKind'], { readonly title: string; readonly does: string }> = {
   no_box: { title: 'No box yet', does: 'Say the box' },
+  method_unknown: { title: 'Nobody says how it was paid', does: 'Say how' },
   w9: { title: 'No Form W-9', does: 'Ask for it, or enter it' },
   w9_of_exempt: { title: 'Left out as a corporation, without a Form W-9 to prove it', does: 'Ask for it, or enter it' },
   legal_name: { title: 'No legal name', does: 'Enter it' },
