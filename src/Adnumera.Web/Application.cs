@@ -97,6 +97,7 @@ public static class Application
         builder.Services.AddSingleton<FeedPull>();
         builder.Services.AddSingleton<FeedTelling>();
         builder.Services.AddSingleton<FeedClock>();
+        builder.Services.AddSingleton<PaymentsClock>();
         builder.Services.AddSingleton(OpenForms.WithRegisters);
         if (!IsDescribing)
         {
@@ -256,13 +257,14 @@ public static class Application
         return app;
     }
 
-    // Quartz wakes what posting and feeds do by themselves; what is missed while the server stands still is made up once.
+    // Quartz wakes what posting, feeds and the 1099 year do by themselves; what is missed while the server stands still is made up once.
     private static void AddClock(IServiceCollection services)
     {
         services.AddQuartz(q =>
         {
             Each<PostingClock>(q, PostingClock.Key);
             Each<FeedClock>(q, FeedClock.Key);
+            Each<PaymentsClock>(q, PaymentsClock.Key);
         });
         services.AddQuartzHostedService(o => o.WaitForJobsToComplete = true);
     }

@@ -1,7 +1,11 @@
 using System.Collections.Concurrent;
+using Adnumera.Core.Access;
 using Adnumera.Demo;
+using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.Data.Sqlite;
+using Microsoft.Extensions.Options;
 
 namespace Adnumera.Ui.Driver;
 
@@ -71,8 +75,24 @@ internal static class Template
                 break;
         }
 
+        HashQuickly(folder);
+
         // What is still in the journals goes into the files, so that they can be copied.
         SqliteConnection.ClearAllPools();
         return folder;
     }
+
+    // A password takes long to hash, by intent, and almost every test signs in: here those of the demo's people are hashed in few rounds.
+    private static void HashQuickly(string folder) =>
+        new CompanyFiles(folder).Installation.InTransaction(c =>
+        {
+            var hasher = new PasswordHasher<Person>(Options.Create(new PasswordHasherOptions { IterationCount = 100 }));
+            var people = new PersonTable(c);
+            foreach (var person in people.All())
+                people.ChangePassword(
+                    person.Id,
+                    hasher.HashPassword(person, PasswordRule.Normal(Builder.People.Single(p => p.SignIn == person.SignIn).Password))
+                );
+            return 0;
+        });
 }

@@ -76,6 +76,10 @@ public sealed class PaidTable(SqliteConnection company)
     public long OfRuns(int year) =>
         company.ExecuteScalar<long>("select coalesce(sum(amount), 0) from paid where year = @year and run_id is not null", new { year });
 
+    /// <summary>When the payments of each year were last read.</summary>
+    public IReadOnlyDictionary<int, string> Readings() =>
+        company.Query<(int, string)>("select year, at from payments_reading").ToDictionary();
+
     /// <summary>The years of which payments are here, the latest first.</summary>
     public IReadOnlyList<int> Years() => company.Query<int>("select year from payments_reading order by year desc").AsList();
 

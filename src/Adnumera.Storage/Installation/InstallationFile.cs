@@ -20,6 +20,9 @@ public enum Unattended
 
     /// <summary>Pulling feeds, and telling sources what became of their documents.</summary>
     Feeds,
+
+    /// <summary>Reading the payments of the 1099 year.</summary>
+    Payments,
 }
 
 /// <summary>The installation's own file: who may sign in, which companies there are, and where their audits end.</summary>

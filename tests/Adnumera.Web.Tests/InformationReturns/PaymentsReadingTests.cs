@@ -1,7 +1,10 @@
 using System.Net;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Storage.InformationReturns;
+using Adnumera.Storage.Ledger;
 using Adnumera.Web.InformationReturns;
+using Adnumera.Web.Ledger;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Adnumera.Web.Tests.InformationReturns;
 
@@ -130,6 +133,59 @@ public sealed class PaymentsReadingTests() : ReturnsHouse("bookkeeper")
         });
         Assert.Equal("-700.00", Text(await client.Get(Year), "difference"));
     }
+
+    [Fact]
+    public async Task Once_a_person_read_them_they_are_read_each_day()
+    {
+        await Map(("6050", null, "nec1"));
+        Cash("2026-03-02", "Tamsin Arkley", "6050", "700.00");
+        await Wake();
+        Assert.Equal("", await Stands(Tamsin));
+        await Read();
+        Cash("2026-04-02", "Tamsin Arkley", "6050", "20.00");
+        await Wake();
+        Assert.Equal("nec1 700.00", await Stands(Tamsin));
+
+        house.Clock.Advance(TimeSpan.FromDays(1));
+        await SignInAgain();
+        using (house.Services.GetRequiredService<LedgerTurns>().Take("bindery", "a pull"))
+            await Wake();
+        Assert.Equal("nec1 700.00", await Stands(Tamsin));
+        await Wake();
+        Assert.Equal("nec1 720.00", await Stands(Tamsin));
+        Assert.Equal("the schedule", Text(await client.Get(Year), "readBy"));
+    }
+
+    [Fact]
+    public async Task What_cannot_be_read_is_said_and_tried_again_an_hour_later()
+    {
+        await Map(("6050", null, "nec1"));
+        await Read();
+        Cash("2026-03-02", "Tamsin Arkley", "6050", "700.00");
+        house.Clock.Advance(TimeSpan.FromDays(1));
+        await SignInAgain();
+        Ledger("http://127.0.0.1:9/");
+        await Wake();
+        Assert.Equal("payments", Text(Assert.Single(await Troubles()), "what"));
+        Ledger(house.LedgerAddress + "/");
+        await Wake();
+        Assert.Equal("", await Stands(Tamsin));
+        house.Clock.Advance(TimeSpan.FromHours(1));
+        await Wake();
+        Assert.Equal("nec1 700.00", await Stands(Tamsin));
+        Assert.Empty(await Troubles());
+
+        void Ledger(string address) =>
+            house.Company.InTransaction(c =>
+            {
+                new LedgerTable(c).SetAddress(address);
+                return 0;
+            });
+        async Task<IEnumerable<System.Text.Json.JsonElement>> Troubles() =>
+            (await client.Get("count")).GetProperty("troubles").EnumerateArray();
+    }
+
+    private Task Wake() => house.Services.GetRequiredService<PaymentsClock>().Run(CancellationToken.None);
 
     [Fact]
     public async Task A_year_that_has_not_begun_and_one_that_is_none_are_refused()

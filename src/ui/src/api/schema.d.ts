@@ -18231,7 +18231,7 @@ export interface components {
             kind: null | components["schemas"]["DocumentKind"];
         };
         /** @enum {unknown} */
-        Unattended: "start" | "schedule" | "feeds";
+        Unattended: "start" | "schedule" | "feeds" | "payments";
         UnclaimedAnswer: {
             text: string;
             /** Format: int64 */

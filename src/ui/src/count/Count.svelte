@@ -5,6 +5,7 @@
   import { instant, many, money } from '../amounts/format';
   import { isTyping } from '../frame/keys';
   import { place } from '../frame/place.svelte';
+  import { unattended } from '../frame/unattended';
   import Waiting from '../frame/Waiting.svelte';
   import { addressOf } from './causes';
   import Conservation from './Conservation.svelte';
@@ -24,11 +25,6 @@
     placeholderData: (before: Schemas['CountAnswer'] | undefined) => before,
   }));
 
-  const unattended: Record<Schemas['Unattended'], string> = {
-    schedule: 'The scheduled dispatch did not go through',
-    feeds: 'Feeds could not be pulled',
-    start: 'The work did not go on after the start',
-  };
   const stateOf = (of: Schemas['SourceAnswer'], name: Schemas['DocumentState']) => of.states.find((s) => s.state === name)!;
   const together = $derived(count.data?.together);
   const held = $derived(together ? stateOf(together, 'held') : undefined);

@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client';
 import { day, many, money, words } from '../amounts/format';
 import { place } from '../frame/place.svelte';
+import { unattended } from '../frame/unattended';
 
 type Kind = Schemas['NoticeRow']['kind'];
 type Notice = Schemas['NoticeRow'];
@@ -24,12 +25,6 @@ const unpaid: Record<string, string> = {
   payment_account_asked: 'it is asked which payment account it was',
 };
 
-const failures: Record<string, string> = {
-  schedule: 'The scheduled dispatch did not go through',
-  feeds: 'Feeds could not be pulled',
-  start: 'The work did not go on after the start',
-};
-
 /** A notice in one sentence. */
 export function titleOf(n: Notice): string {
   const documents = many(n.documents, 'document');
@@ -38,7 +33,9 @@ export function titleOf(n: Notice): string {
     case 'payment_account_missing':
       return `${documents}${sum}: ${unpaid[n.subject] ?? words(n.subject)}.`;
     case 'failed':
-      return n.feed ? `${n.subject} ${n.detail || 'needs somebody'}.` : `${failures[n.subject] ?? n.subject}: ${n.detail}`;
+      return n.feed
+        ? `${n.subject} ${n.detail || 'needs somebody'}.`
+        : `${unattended[n.subject as Schemas['Unattended']] ?? n.subject}: ${n.detail}`;
     case 'held_amount':
       return `${money(n.money)} is held, in ${documents}.`;
     case 'held_age':
@@ -60,5 +57,5 @@ export function addressOf(n: Notice): string {
   if (n.feed) return place.to(`set-up/feeds/${n.feed}`);
   if (n.kind === 'w9_missing') return place.to('year-end/suppliers', { lacking: 'yes' });
   if (n.kind === 'price_moved') return place.to('prices');
-  return place.to(n.subject === 'feeds' ? 'set-up/feeds' : 'posting');
+  return place.to(n.subject === 'feeds' ? 'set-up/feeds' : n.subject === 'payments' ? 'year-end' : 'posting');
 }
