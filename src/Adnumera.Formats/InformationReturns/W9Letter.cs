@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Formats.Paper;
 
 namespace Adnumera.Formats.InformationReturns;
@@ -28,7 +29,7 @@ public static class W9Letter
         paper.Down(24);
         Lines(paper, [to.Name, to.SecondName, to.Address, to.Town], isBold: false);
         paper.Down(24);
-        paper.Text(Day.Text(day), PaperSheet.Left);
+        paper.Text(day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture), PaperSheet.Left);
         paper.Down(30);
         paper.Text(isReminder ? "Your Form W-9: a reminder" : "Please send us your Form W-9", PaperSheet.Left, 13, isBold: true);
         paper.Down(26);
@@ -51,7 +52,7 @@ public static class W9Letter
         paper.Down(6);
         paper.Paragraph(
             "Without your number we may have to withhold 24 per cent of what we pay you (Internal Revenue Code 3406). Please do not "
-                + "send the form by unprotected mail over the net: it carries your number."
+                + "send the form by unencrypted e-mail: it carries your number."
         );
         paper.Down(20);
         paper.Text("With thanks", PaperSheet.Left);

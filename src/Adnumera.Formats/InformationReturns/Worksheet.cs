@@ -28,7 +28,24 @@ public static class Worksheet
         Withheld = "Withheld",
         ToFile = "To file",
         Sum = "Sum of the sheet",
-        Tally = "As tallied";
+        Tally = "As tallied",
+        Amount = "Amount";
+
+    private static readonly (string Name, double Width)[] Texts =
+    [
+        ("Sheet", 28),
+        ("Column", 12),
+        (Supplier, 32),
+        (ToFile, 9),
+        ("Payment", 14),
+        ("Date", 12),
+        ("Method", 10),
+        ("Account", 32),
+        ("Stands in", 20),
+        ("Because", 60),
+        ("What", 34),
+        ("Detail", 40),
+    ];
 
     /// <summary>Writes it.</summary>
     /// <param name="stream">Where to.</param>
@@ -64,16 +81,33 @@ public static class Worksheet
 
         const string payments = "Payments";
         sheets[payments] = lines.Count == 0 ? [PaymentRow(null)] : lines.Select(PaymentRow);
-        sums.Add(Checked(payments, "Amount", 'F', lines.Count, lines.Sum(l => l.Amount)));
+        sums.Add(Checked(payments, Amount, 'F', lines.Count, lines.Sum(l => l.Amount)));
         sheets["To put right"] = open.Count == 0 ? [PointRow(null)] : open.Select(PointRow);
         var all = new Dictionary<string, object> { ["Sums"] = sums };
         foreach (var (name, rows) in sheets)
             all[name] = rows;
-        stream.SaveAs(
-            all,
-            configuration: new OpenXmlConfiguration { DynamicColumns = [new DynamicExcelColumn(Sum) { Type = ColumnType.Formula }] }
-        );
+        stream.SaveAs(all, configuration: new OpenXmlConfiguration { FreezeRowCount = 1, DynamicColumns = [.. Columns(boxes)] });
     }
+
+    // How wide columns are, in characters; the sum of a sheet is a formula.
+    private static IEnumerable<DynamicExcelColumn> Columns(IEnumerable<ReturnBox> boxes) =>
+        Texts
+            .Select(t => new DynamicExcelColumn(t.Name) { Width = t.Width })
+            .Concat(
+                ((string[])[Paid, Counted, NoBox, LeftOut, Withheld, Amount, Tally, .. boxes.Select(Column)]).Select(
+                    m => new DynamicExcelColumn(m) { Width = 16, Format = "#,##0.00" }
+                )
+            )
+            .Append(
+                new DynamicExcelColumn(Sum)
+                {
+                    Width = 16,
+                    Type = ColumnType.Formula,
+                    Format = "#,##0.00",
+                }
+            );
+
+    private static string Column(ReturnBox box) => $"{box.Text()} {box.Title()}";
 
     private static IEnumerable<Dictionary<string, object>> Rows(IReadOnlyList<SupplierYear> suppliers, IReadOnlyList<ReturnBox> boxes) =>
         (suppliers.Count == 0 ? [null] : suppliers.Select(s => (SupplierYear?)s)).Select(s =>
@@ -85,7 +119,7 @@ public static class Worksheet
                 [Counted] = Money(s?.Counted),
             };
             foreach (var box in boxes)
-                row[$"{box.Text()} {box.Title()}"] = Money(s?.Totals.FirstOrDefault(t => t.Box == box)?.Amount);
+                row[Column(box)] = Money(s?.Totals.FirstOrDefault(t => t.Box == box)?.Amount);
             row[NoBox] = Money(s?.LeftOut(LeftOutPlace.NoBox));
             row[LeftOut] = Money(s is null ? null : s.Paid - s.Counted - s.LeftOut(LeftOutPlace.NoBox));
             row[Withheld] = Money(s?.Cells.Sum(c => c.Withheld));
@@ -114,8 +148,8 @@ public static class Worksheet
             [Supplier] = line?.Line.Supplier ?? "",
             ["Method"] = line is null ? "" : Words<Core.Ledger.PaymentMethod>.Of(line.Line.Method),
             ["Account"] = line?.Account ?? "",
-            ["Amount"] = Money(line?.Amount),
-            ["Stands in"] = line?.Place.Word ?? "",
+            [Amount] = Money(line?.Amount),
+            ["Stands in"] = Read(line?.Place.Word ?? ""),
             ["Because"] = line?.Because ?? "",
         };
 
@@ -123,10 +157,13 @@ public static class Worksheet
         new()
         {
             [Supplier] = point?.Supplier.Name ?? "",
-            ["What"] = point is null ? "" : Words<ReadinessKind>.Of(point.Kind).Replace('_', ' '),
-            ["Amount"] = Money(point?.Amount),
+            ["What"] = point is null ? "" : Read(Words<ReadinessKind>.Of(point.Kind)),
+            [Amount] = Money(point?.Amount),
             ["Detail"] = point?.Detail ?? "",
         };
+
+    // A fixed word as people read it.
+    private static string Read(string word) => word.Replace('_', ' ').Replace("w9", "Form W-9", StringComparison.Ordinal);
 
     private static object Money(long? cents) => cents is { } amount ? amount / 100m : "";
 }

@@ -134,6 +134,7 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
             var text = letter.GetPage(1).Text;
             Assert.Contains("Tamsin Arkley", text, StringComparison.Ordinal);
             Assert.Contains("Please send us your Form W-9", text, StringComparison.Ordinal);
+            Assert.Contains("November 20, 2026", text, StringComparison.Ordinal);
         }
 
         var change = (

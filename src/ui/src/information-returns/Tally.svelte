@@ -69,7 +69,7 @@
 <Waiting query={tally} what="the tally">
   {#if t}
     <div class="flex items-baseline gap-4">
-      <h1>What was paid in</h1>
+      <h1 class="shrink-0">What was paid in</h1>
       <YearChoice years={t.years} />
       <span class="text-soft">
         {#if t.closed}Closed on {instant(t.closed)} by {t.closedBy}.
