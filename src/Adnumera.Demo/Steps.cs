@@ -120,7 +120,7 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             new SupplierDecisions(c, books).Decide(
                 "",
                 "what Forms W-9 say",
-                [.. YearPayees.Known.Select(k => new SupplierState(Folded.Of(k.Row.Supplier), numbers.With(k.Row, k.Number, k.Kind)))]
+                [.. YearPayees.Known.Select(k => new SupplierState(Folded.Of(k.Row.Supplier), numbers.With(file, k.Row, k.Number, k.Kind)))]
             );
             new RequestDecisions(c, books).Decide(
                 Folded.Of("Tamsin Arkley"),

@@ -30,6 +30,9 @@ public enum ReadinessKind
     /// <summary>The tax number cannot be one.</summary>
     TaxNumberBad,
 
+    /// <summary>Another supplier has the same tax number: both may be one, whose payments count together.</summary>
+    NumberShared,
+
     /// <summary>Nothing says what it is for tax.</summary>
     Classification,
 
@@ -90,6 +93,8 @@ public static class Readiness
             yield return Point(ReadinessKind.TaxNumber, toFile);
         if (missing.Contains(MissingWhat.TaxNumberBad))
             yield return Point(ReadinessKind.TaxNumberBad, toFile);
+        if (supplier.SharesNumberWith.Length > 0 && !supplier.NameIsRight && year.Totals.Count > 0)
+            yield return Point(ReadinessKind.NumberShared, year.Counted, supplier.SharesNumberWith);
         if (missing.Contains(MissingWhat.Classification))
             yield return Point(ReadinessKind.Classification, toFile);
         if (!supplier.NameIsRight && LegalForm.Contradiction(supplier) is { } form && (year.IsToFile || year.ExemptedToFile.Any()))

@@ -76,7 +76,10 @@ public sealed record ReturnSupplier
     /// <summary>Whether a person lets its bills go before its Form W-9 is here.</summary>
     public bool BillsMayGo { get; init; }
 
-    /// <summary>Whether a person said that its names and what it is are right as they stand.</summary>
+    /// <summary>Whose tax number is the same one; blank where it has its number for itself, or none.</summary>
+    public string SharesNumberWith { get; init; } = "";
+
+    /// <summary>Whether a person said that its names, its number and what it is are right as they stand.</summary>
     public bool NameIsRight { get; init; }
 
     /// <summary>Whether it is a corporation, or exempt as one.</summary>

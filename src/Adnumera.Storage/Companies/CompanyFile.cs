@@ -56,6 +56,9 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     public LedgerSupplier Kept(LedgerSupplier supplier) =>
         supplier.Marked(number => seal.Mark("tax number of a ledger's supplier", number));
 
+    /// <summary>A mark of a tax number, by which the same one is found again, and that gives nothing of it away.</summary>
+    public string NumberMark(string number) => seal.Mark("tax number of a supplier", number);
+
     /// <summary>Makes the company's own row, once.</summary>
     public void SetUp(Company company) =>
         InTransaction(connection =>

@@ -31,6 +31,9 @@ public sealed record ReturnSupplierRow
     /// <summary>The tax number, protected; blank for none.</summary>
     public string Number { get; init; } = "";
 
+    /// <summary>A mark by which the same number is found again, and that gives nothing of it away; blank for none.</summary>
+    public string NumberMark { get; init; } = "";
+
     /// <summary>What may be shown of it.</summary>
     public string NumberShown { get; init; } = "";
 
@@ -64,7 +67,7 @@ public sealed record ReturnSupplierRow
     /// <summary>Why.</summary>
     public string ReportableReason { get; init; } = "";
 
-    /// <summary>Whether a person said that its names and what it is are right as they stand.</summary>
+    /// <summary>Whether a person said that its names, its number and what it is are right as they stand.</summary>
     public bool NameIsRight { get; init; }
 
     /// <summary>Whether a person lets its bills go before its Form W-9 is here.</summary>
@@ -118,9 +121,9 @@ public sealed record W9RequestRow(string SupplierKey, string Day, string How, st
 public sealed class ReturnSupplierTable(SqliteConnection company)
 {
     private const string Columns =
-        "supplier legal_name business_name classification exempt_code number_kind number number_shown number_status address town email "
-        + "attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed w9_dated "
-        + "w9_file w9_file_name";
+        "supplier legal_name business_name classification exempt_code number_kind number number_mark number_shown number_status address "
+        + "town email attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed "
+        + "w9_dated w9_file w9_file_name";
 
     /// <summary>What is known; of all, or of these alone, by the folded name.</summary>
     public IReadOnlyDictionary<string, ReturnSupplierRow> All(IReadOnlyCollection<string>? keys = null) =>
@@ -136,6 +139,20 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
 
     /// <summary>What is known of one; none where nothing is.</summary>
     public ReturnSupplierRow? Find(string key) => All([key]).GetValueOrDefault(key);
+
+    /// <summary>Who else has the tax number of suppliers, by their folded names. Walks return_supplier_by_number.</summary>
+    public IReadOnlyDictionary<string, string> SharedNumbers() =>
+        company
+            .Query<(string, string)>(
+                """
+                select s.supplier_key, min(o.supplier) from return_supplier s
+                join return_supplier o on o.number_mark = s.number_mark and o.number_mark <> '' and o.supplier_key <> s.supplier_key
+                where s.number_mark <> '' and s.number_mark in (
+                  select number_mark from return_supplier where number_mark <> '' group by number_mark having count(*) > 1)
+                group by s.supplier_key
+                """
+            )
+            .ToDictionary();
 
     /// <summary>Keeps what is known of a supplier.</summary>
     public void Put(ReturnSupplierRow row, DateTimeOffset at, string who)
@@ -155,6 +172,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
             row.ExemptCode ?? 0,
             row.NumberKind is { } kind ? Words<TaxNumberKind>.Of(kind) : "",
             row.Number,
+            row.NumberMark,
             row.NumberShown,
             Words<TaxNumberStatus>.Of(row.NumberStatus),
             row.Address,
@@ -250,6 +268,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
         public int ExemptCode { get; init; }
         public string NumberKind { get; init; } = "";
         public string Number { get; init; } = "";
+        public string NumberMark { get; init; } = "";
         public string NumberShown { get; init; } = "";
         public string NumberStatus { get; init; } = "";
         public string Address { get; init; } = "";
@@ -279,6 +298,7 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
                 ExemptCode = ExemptCode > 0 ? ExemptCode : null,
                 NumberKind = NumberKind.Length > 0 ? Words<TaxNumberKind>.Read(NumberKind) : null,
                 Number = Number,
+                NumberMark = NumberMark,
                 NumberShown = NumberShown,
                 NumberStatus = Words<TaxNumberStatus>.Read(NumberStatus),
                 Address = Address,

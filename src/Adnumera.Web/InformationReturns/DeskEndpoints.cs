@@ -3,6 +3,7 @@ using System.Net.Mail;
 using Adnumera.Core.Access;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
@@ -175,7 +176,7 @@ internal static class DeskEndpoints
         {
             var before = Of(c, TallyEndpoints.Year(year), key, numbers);
             var row = new ReturnSupplierTable(c).Find(key) ?? new ReturnSupplierRow { Supplier = before.Supplier };
-            var after = Read(row, request, numbers, books.Today);
+            var after = Read(books.File, row, request, numbers, books.Today);
             if (after != row)
                 new SupplierDecisions(c, books).Decide(
                     key,
@@ -187,7 +188,7 @@ internal static class DeskEndpoints
 
     /// <summary>What is typed of a supplier, checked.</summary>
     /// <exception cref="RefusedException">Something of it cannot be.</exception>
-    public static ReturnSupplierRow Read(ReturnSupplierRow row, SupplierText text, TaxNumbers numbers, DateOnly today)
+    public static ReturnSupplierRow Read(CompanyFile file, ReturnSupplierRow row, SupplierText text, TaxNumbers numbers, DateOnly today)
     {
         if (text.ExemptCode is < 1 or > LastCode)
             throw Refused("exemptCode", $"An exempt payee code is a whole number from 1 to {LastCode}.");
@@ -233,7 +234,7 @@ internal static class DeskEndpoints
                 "A tax number has nine digits, plain or with the hyphens of its kind: 12-3456789 for an EIN, 123-45-6789 for an SSN "
                     + "or ITIN."
             );
-        return numbers.With(next, number, text.NumberKind);
+        return numbers.With(file, next, number, text.NumberKind);
     }
 
     private static string Plain(string field, string? text)

@@ -3,6 +3,7 @@ using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.InformationReturns;
 using Adnumera.Storage.Audit;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
 using Adnumera.Web.Requests;
@@ -191,7 +192,7 @@ internal static class ReturnFiles
         return books.File.InTransaction(c =>
         {
             var known = new ReturnSupplierTable(c).All([.. rows.Select(r => Folded.Of(r.Supplier.Name))]);
-            var states = rows.Select(r => Merged(known.GetValueOrDefault(Folded.Of(r.Supplier.Name)), r, numbers, books.Today))
+            var states = rows.Select(r => Merged(books.File, known.GetValueOrDefault(Folded.Of(r.Supplier.Name)), r, numbers, books.Today))
                 .Select(r => new SupplierState(Folded.Of(r.Supplier), r))
                 .Where(s => s.Row != known.GetValueOrDefault(s.Key))
                 .ToList();
@@ -209,7 +210,13 @@ internal static class ReturnFiles
     }
 
     // The file says less than is kept: what it has no column for stays, and a masked number is the one that is here.
-    private static ReturnSupplierRow Merged(ReturnSupplierRow? known, FiledSupplier filed, TaxNumbers numbers, DateOnly today)
+    private static ReturnSupplierRow Merged(
+        CompanyFile file,
+        ReturnSupplierRow? known,
+        FiledSupplier filed,
+        TaxNumbers numbers,
+        DateOnly today
+    )
     {
         var (of, row) = (filed.Supplier, known ?? new ReturnSupplierRow { Supplier = filed.Supplier.Name });
         var next = row with
@@ -241,7 +248,7 @@ internal static class ReturnFiles
             {
                 NumberKind = row.NumberKind,
             }
-            : numbers.With(next, filed.Number, of.NumberKind);
+            : numbers.With(file, next, filed.Number, of.NumberKind);
     }
 
     private static void Note(CompanyBooks books, string what, string subject) =>

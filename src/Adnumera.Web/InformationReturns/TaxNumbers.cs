@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using Adnumera.Core.InformationReturns;
+using Adnumera.Storage.Companies;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Web.Refusals;
 using Microsoft.AspNetCore.DataProtection;
@@ -12,17 +13,19 @@ public sealed class TaxNumbers(IDataProtectionProvider protection)
     private readonly IDataProtector numbers = protection.CreateProtector("tax-number");
 
     /// <summary>A supplier with a number, as it is kept. The same number as before stays as it is kept.</summary>
+    /// <param name="file">The company's file.</param>
     /// <param name="row">The supplier.</param>
     /// <param name="number">The number as it was given; blank for none.</param>
     /// <param name="kind">Its kind.</param>
-    public ReturnSupplierRow With(ReturnSupplierRow row, string number, TaxNumberKind? kind)
+    public ReturnSupplierRow With(CompanyFile file, ReturnSupplierRow row, string number, TaxNumberKind? kind)
     {
         if (number.Length == 0)
-            return row with { Number = "", NumberShown = "", NumberKind = kind, NumberStatus = TaxNumberStatus.Missing };
+            return row with { Number = "", NumberMark = "", NumberShown = "", NumberKind = kind, NumberStatus = TaxNumberStatus.Missing };
         var written = TaxNumber.Written(number, kind);
         return row with
         {
             Number = row.Number.Length > 0 && row.NumberKind == kind && Whole(row) == written ? row.Number : numbers.Protect(written),
+            NumberMark = file.NumberMark(written.Replace("-", "", StringComparison.Ordinal)),
             NumberShown = TaxNumber.Truncated(written, kind),
             NumberKind = kind,
             NumberStatus = TaxNumber.StatusOf(written, kind),

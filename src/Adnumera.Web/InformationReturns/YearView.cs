@@ -8,13 +8,17 @@ namespace Adnumera.Web.InformationReturns;
 /// <summary>A year's suppliers as they stand: from the kept sums, with what is known of each.</summary>
 internal sealed class YearView
 {
+    private readonly IReadOnlyDictionary<string, string> shared;
+
     /// <param name="company">The company's file.</param>
     /// <param name="year">The year.</param>
     /// <param name="only">Which suppliers, folded; none for all.</param>
     public YearView(SqliteConnection company, int year, IReadOnlyCollection<string>? only = null)
     {
         var table = new TallyTable(company);
-        Known = new ReturnSupplierTable(company).All(only);
+        var suppliers = new ReturnSupplierTable(company);
+        Known = suppliers.All(only);
+        shared = suppliers.SharedNumbers();
         Names = table.Names(year, only);
         Thresholds = new BoxTable(company).Thresholds(year);
         var unsaid = new PaidTable(company).MethodUnknown(year, only);
@@ -90,6 +94,7 @@ internal sealed class YearView
             ? row.ToSupplier() with
             {
                 Name = Names.GetValueOrDefault(key, row.Supplier),
+                SharesNumberWith = shared.GetValueOrDefault(key, ""),
             }
             : new ReturnSupplier { Name = Names.GetValueOrDefault(key, key) };
 }

@@ -36,6 +36,15 @@ public class ReadinessTests
     public void Below_the_threshold_nothing_is_asked_of_it() =>
         Assert.Equal("", Kinds(new ReturnSupplier { Name = "S" }, (Nec, 1_999_99, 0)));
 
+    // Two names of one payee may reach together what neither reaches alone.
+    [Fact]
+    public void A_number_that_another_has_too_is_asked_of_below_the_threshold_and_not_where_nothing_counts()
+    {
+        var shared = new ReturnSupplier { Name = "S", SharesNumberWith = "T" };
+        Assert.Equal("number_shared", Kinds(shared, (Nec, 1, 0)));
+        Assert.Equal("", Kinds(shared, (TallyPlace.Out(LeftOutPlace.CardOrNetwork), 5_000_00, 0)));
+    }
+
     [Fact]
     public void Each_thing_is_a_point_of_its_own()
     {
@@ -49,6 +58,8 @@ public class ReadinessTests
         Assert.Equal("address", With(Whole with { Address = "" }));
         Assert.Equal("tax_number", With(Whole with { NumberStatus = TaxNumberStatus.Missing }));
         Assert.Equal("tax_number_bad", With(Whole with { NumberStatus = TaxNumberStatus.Bad }));
+        Assert.Equal("number_shared", With(Whole with { SharesNumberWith = "Arkley Bindings" }));
+        Assert.Equal("", With(Whole with { SharesNumberWith = "Arkley Bindings", NameIsRight = true }));
         Assert.Equal("classification", With(Whole with { Classification = null }));
         Assert.Equal("form_contradicts", With(Whole with { Name = "Arkley Inc.", LegalName = "Arkley Inc." }));
     }

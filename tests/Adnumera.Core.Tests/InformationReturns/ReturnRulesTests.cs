@@ -261,6 +261,25 @@ public class ReturnRulesTests
         MethodBy by
     ) => Assert.Equal(new PaidBy(method, by), PaidBy.Of(ledger, kind, role));
 
+    // Fish is a matter of cash (Instructions for Form 1099-MISC, box 11; from memory); cards and networks report themselves.
+    [Theory]
+    [InlineData(ReturnBox.Misc11, PaymentMethod.Cash, null)]
+    [InlineData(ReturnBox.Misc11, PaymentMethod.Check, LeftOutPlace.NotReportable)]
+    [InlineData(ReturnBox.Nec1, PaymentMethod.Check, null)]
+    [InlineData(ReturnBox.Nec1, PaymentMethod.Card, LeftOutPlace.CardOrNetwork)]
+    [InlineData(ReturnBox.Misc11, PaymentMethod.Network, LeftOutPlace.CardOrNetwork)]
+    public void How_it_was_paid_says_whether_it_counts(ReturnBox box, PaymentMethod method, LeftOutPlace? leftOut)
+    {
+        var line = new PaymentLine("P1", new DateOnly(2026, 3, 2), "S", method, false, 5_00, "", "A", 5_00, new BoxChoice(box), 0);
+        var (place, because) = LinePlacing.Of(line, new ReturnSupplier { Name = "S" }, new BoxRows([], 2026), 2026);
+        Assert.Equal(leftOut, place.LeftOut);
+        Assert.Equal(method == PaymentMethod.Card, because.Contains("by card", StringComparison.Ordinal));
+        Assert.Equal(
+            LeftOutPlace.OtherYear,
+            LinePlacing.Of(line, new ReturnSupplier { Name = "S" }, new BoxRows([], 2027), 2027).Place.LeftOut
+        );
+    }
+
     [Fact]
     public void An_agents_rent_is_its_owners_and_its_own_fees_count()
     {

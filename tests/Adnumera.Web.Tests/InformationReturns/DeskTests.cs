@@ -270,6 +270,30 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
     }
 
     [Fact]
+    public async Task The_same_tax_number_at_two_suppliers_is_pointed_out_however_it_is_written()
+    {
+        Cash("2026-03-02", "Tamsin Arkley", "6050", "1500.00");
+        Cash("2026-03-02", "Isolde Marchbanks", "6050", "700.00");
+        await Map(("6050", null, "nec1"));
+        await Read();
+        await Know(Details(number: "123-45-6789"));
+        Assert.Empty(await Shared());
+        await Know(Details(legalName: "Isolde Marchbanks", number: "123456789"), "ISOLDE MARCHBANKS");
+        Assert.Equal(["Tamsin Arkley: Isolde Marchbanks", "Isolde Marchbanks: Tamsin Arkley"], await Shared());
+        await Know(Details(legalName: "Isolde Marchbanks", number: "123-45-6788"), "ISOLDE MARCHBANKS");
+        Assert.Empty(await Shared());
+
+        async Task<string[]> Shared() =>
+            [
+                .. (await client.Get($"{Year}/readiness"))
+                    .GetProperty("points")
+                    .EnumerateArray()
+                    .Where(p => Text(p, "kind") == "number_shared")
+                    .Select(p => $"{Text(p, "supplier")}: {Text(p, "detail")}"),
+            ];
+    }
+
+    [Fact]
     public async Task The_first_page_of_readiness_is_most_money_first_and_empties()
     {
         Cash("2026-03-02", "Tamsin Arkley", "6050", "2100.00");

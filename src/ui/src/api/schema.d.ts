@@ -17432,7 +17432,7 @@ export interface components {
             closed: string;
         };
         /** @enum {unknown} */
-        ReadinessKind: "no_box" | "method_unknown" | "w9" | "w9_of_exempt" | "legal_name" | "name_differs" | "address" | "tax_number" | "tax_number_bad" | "classification" | "form_contradicts" | "contradiction" | "withheld";
+        ReadinessKind: "no_box" | "method_unknown" | "w9" | "w9_of_exempt" | "legal_name" | "name_differs" | "address" | "tax_number" | "tax_number_bad" | "number_shared" | "classification" | "form_contradicts" | "contradiction" | "withheld";
         ReadingAnswer: {
             /** Format: int32 */
             payments: number;

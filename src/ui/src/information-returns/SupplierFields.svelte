@@ -89,7 +89,8 @@
       ><input type="checkbox" class="size-4" bind:checked={t.billsMayGo} />Its bills go before its Form W-9 is here</label
     >
     <label class="flex min-h-6 items-center gap-1.5"
-      ><input type="checkbox" class="size-4" bind:checked={t.nameIsRight} />Its names and what it is are right as they stand</label
+      ><input type="checkbox" class="size-4" bind:checked={t.nameIsRight} />Its names, number and what it is are right as they
+      stand</label
     >
   </div>
   <label class="text-soft"

@@ -72,6 +72,7 @@ export const points: Record<Schemas['ReadinessKind'], { readonly title: string; 
   address: { title: 'No address', does: 'Enter it' },
   tax_number: { title: 'No tax number', does: 'Enter it' },
   tax_number_bad: { title: 'A tax number that cannot be one', does: 'Correct it' },
+  number_shared: { title: 'Its tax number is another supplier’s, too', does: 'Look at it' },
   classification: { title: 'Nothing says what it is for tax', does: 'Choose it' },
   form_contradicts: { title: 'Its name says otherwise than its classification', does: 'Look at it' },
   contradiction: { title: 'Said otherwise than follows', does: 'Look at it' },
