@@ -234,6 +234,7 @@ public static class Application
         company.MapDueFrom();
         company.MapSuppliers();
         company.MapTally();
+        company.MapReturnDecisions();
         company.MapBoxes();
         company.MapDesk();
         company.MapW9();

@@ -59,7 +59,7 @@ internal static class BoxEndpoints
                         .Select(a => a.Answer),
                 ],
                 all == 0 ? "" : (100 * (all - open) / all).ToString("0.#", CultureInfo.InvariantCulture),
-                TallyEndpoints.Changes(c, [ReturnDecision.Boxes], null)
+                DecisionEndpoints.Changes(c, [ReturnDecision.Boxes], null)
             );
 
             (decimal Waits, decimal Paid, AccountBoxAnswer Answer) Answer(string account)
@@ -272,7 +272,7 @@ internal static class BoxEndpoints
                             r.IsOwn && r.Year == year
                         )),
                 ],
-                TallyEndpoints.Changes(c, [ReturnDecision.Threshold], null)
+                DecisionEndpoints.Changes(c, [ReturnDecision.Threshold], null)
             );
         });
 
@@ -286,7 +286,7 @@ internal static class BoxEndpoints
                 AmountText.Read(text, Currency.Usd.Digits, out var minor) == AmountText.Fault.None && minor >= 0
                     ? minor
                     : throw new RefusedException("amount", $"{Quote.Of(text)} is not an amount of 0.00 or more. Nothing was changed.");
-        var source = TallyEndpoints.Reason(request.Source, isNeeded: amount is not null);
+        var source = DecisionEndpoints.Reason(request.Source, isNeeded: amount is not null);
         var says = amount is null
             ? $"{request.Box.Text()} in {year}: as published"
             : $"{request.Box.Text()} from {year}: {YearView.Text(amount.Value)}, {source}{(request.IsConfirmed ? "" : ", unconfirmed")}";

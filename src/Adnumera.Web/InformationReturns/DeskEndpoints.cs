@@ -120,7 +120,7 @@ internal static class DeskEndpoints
             [.. table.Requests([key])[key].Select(r => new RequestAnswer(r.Day, Words<W9RequestHow>.Read(r.How), r.Who))],
             [.. of.Points.Select(Point)],
             of.Cells.Count > 0 ? YearView.Row(of, null, false, false) : null,
-            TallyEndpoints.Changes(c, [ReturnDecision.Supplier, ReturnDecision.Request], key)
+            DecisionEndpoints.Changes(c, [ReturnDecision.Supplier, ReturnDecision.Request], key)
         );
     }
 
@@ -216,7 +216,7 @@ internal static class DeskEndpoints
             IsForeign = text.IsForeign,
             HasW8 = text.HasW8,
             Reportable = text.Reportable,
-            ReportableReason = text.Reportable is null ? "" : TallyEndpoints.Reason(text.ReportableReason, isNeeded: true),
+            ReportableReason = text.Reportable is null ? "" : DecisionEndpoints.Reason(text.ReportableReason, isNeeded: true),
             NameIsRight = text.NameIsRight,
             BillsMayGo = text.BillsMayGo,
             W9Received = received,

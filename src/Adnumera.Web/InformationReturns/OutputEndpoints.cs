@@ -79,7 +79,7 @@ internal static class OutputEndpoints
             closed?.Who ?? "",
             closed is null ? Against(c, year, books, total) : "",
             PayerOf(c),
-            TallyEndpoints.Changes(c, [ReturnDecision.Sent], null)
+            DecisionEndpoints.Changes(c, [ReturnDecision.Sent], null)
         );
     }
 

@@ -261,6 +261,18 @@ public class ReturnRulesTests
         MethodBy by
     ) => Assert.Equal(new PaidBy(method, by), PaidBy.Of(ledger, kind, role));
 
+    [Fact]
+    public void What_nobody_knows_of_a_supplier_is_said_to_be_unknown()
+    {
+        var somebody = new ReturnSupplier { Name = "S" };
+        Assert.StartsWith("Nothing says", Reportability.Of(somebody, ReturnBox.Nec1).Because, StringComparison.Ordinal);
+        Assert.Contains(
+            "no corporation",
+            Reportability.Of(somebody with { Classification = TaxClassification.Partnership }, ReturnBox.Nec1).Because,
+            StringComparison.Ordinal
+        );
+    }
+
     // Fish is a matter of cash (Instructions for Form 1099-MISC, box 11; from memory); cards and networks report themselves.
     [Theory]
     [InlineData(ReturnBox.Misc11, PaymentMethod.Cash, null)]
