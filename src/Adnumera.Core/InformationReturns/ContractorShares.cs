@@ -20,7 +20,7 @@ public static class ContractorShares
     public static IEnumerable<(string Employee, long Amount)> Of(PayRun run, long amount)
     {
         var net = run
-            .Rows.Where(r => r.Type == PayItemType.NetPay && r.Employee.Length > 0)
+            .Rows.Where(r => r.Type == PayItemType.NetPay)
             .GroupBy(r => r.Employee, Folded.Comparer)
             .Select(g => (Employee: g.Key, Amount: g.Sum(r => r.Amount)))
             .ToList();

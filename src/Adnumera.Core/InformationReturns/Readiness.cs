@@ -74,7 +74,7 @@ public static class Readiness
         var supplier = year.Supplier;
         var missing = MissingDetails.Of(year).Select(m => m.What).ToHashSet();
         var toFile = year.Totals.Where(t => t.IsToFile).Sum(t => t.Amount);
-        if (year.Cells.FirstOrDefault(c => c.Place.LeftOut == LeftOutPlace.NoBox) is { Lines: > 0 } none)
+        if (year.Cells.FirstOrDefault(c => c.Place.LeftOut == LeftOutPlace.NoBox) is { } none)
             yield return Point(ReadinessKind.NoBox, none.Amount);
         if (year.IsToFile && year.MethodUnknown is { } unsaid)
             yield return Point(ReadinessKind.MethodUnknown, unsaid);
@@ -104,7 +104,7 @@ public static class Readiness
         if (missing.Contains(MissingWhat.Withheld))
             yield return Point(
                 ReadinessKind.Withheld,
-                year.Cells.Where(c => c.Place.Box is null && c.Place.LeftOut is not LeftOutPlace.Voided).Sum(c => c.Withheld)
+                year.Cells.Where(c => c.Place.LeftOut is not (null or LeftOutPlace.Voided or LeftOutPlace.OtherYear)).Sum(c => c.Withheld)
             );
 
         ReadinessPoint Point(ReadinessKind kind, long amount, string detail = "") => new(supplier, kind, amount, detail);

@@ -27,6 +27,7 @@ public class ContractorSharesTests
         Assert.Equal([("Wren Halloway", 260_00), ("Isolde Marsh", 130_00)], ContractorShares.Of(run, 390_00));
         var lines = ContractorShares.Lines(run, "wren halloway");
         Assert.Equal([500_00, 20_00], lines.Select(l => l.Row.Amount));
+        Assert.Equal(["C-03/1", "C-03/reimbursed 2"], lines.Select(l => $"{l.Key.Bill}/{l.Key.Line}"));
         Assert.Null(ContractorShares.Own(lines[0].Key));
         Assert.Equal(new BoxChoice(null), ContractorShares.Own(lines[1].Key));
     }

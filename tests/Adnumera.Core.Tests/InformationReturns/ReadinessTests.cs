@@ -8,7 +8,7 @@ public class ReadinessTests
 {
     private static readonly TallyPlace Nec = TallyPlace.In(ReturnBox.Nec1);
 
-    private static readonly ReturnSupplier Whole = new()
+    internal static readonly ReturnSupplier Whole = new()
     {
         Name = "Tamsin Arkley",
         LegalName = "Tamsin Arkley",
@@ -106,6 +106,29 @@ public class ReadinessTests
     {
         Assert.Equal("withheld", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.NotReportable), 100_00, 24_00)));
         Assert.Equal("", Kinds(Whole, (TallyPlace.Out(LeftOutPlace.Voided), 100_00, 24_00)));
+        var point = Assert.Single(
+            Readiness.Of(
+                Year(
+                    Whole,
+                    (TallyPlace.Out(LeftOutPlace.NotReportable), 100_00, 24_00),
+                    (TallyPlace.Out(LeftOutPlace.Voided), 100_00, 7_00),
+                    (TallyPlace.Out(LeftOutPlace.OtherYear), 100_00, 3_00),
+                    (Nec, 100_00, 1_00)
+                )
+            )
+        );
+        Assert.Equal((ReadinessKind.Withheld, 24_00), (point.Kind, point.Amount));
+    }
+
+    [Fact]
+    public void Who_lacks_the_form_is_watched_as_soon_as_any_box_nears_its_threshold()
+    {
+        var unknown = new ReturnSupplier { Name = "S" };
+        var little = (TallyPlace.In(ReturnBox.Misc3), 1L, 0L);
+        Assert.False(Readiness.IsWatched(Year(unknown, little)));
+        Assert.True(Readiness.IsWatched(Year(unknown, little, (Nec, 1_500_00, 0))));
+        Assert.True(Readiness.IsWatched(Year(unknown, little, (Nec, 2_000_00, 0))));
+        Assert.False(Readiness.IsWatched(Year(unknown with { HasW9 = true }, little, (Nec, 2_000_00, 0))));
     }
 
     [Fact]
@@ -114,6 +137,7 @@ public class ReadinessTests
         var unknown = new ReturnSupplier { Name = "S" };
         bool Lacks(ReturnSupplier supplier, TallyPlace place) => Readiness.LacksW9(Year(supplier, (place, 1, 0)));
         Assert.True(Lacks(unknown, Nec));
+        Assert.True(Readiness.LacksW9(Year(unknown, (Nec, 1, 0), (TallyPlace.Out(LeftOutPlace.CardOrNetwork), 1, 0))));
         Assert.True(Lacks(unknown, TallyPlace.Out(LeftOutPlace.NoBox)));
         Assert.True(Lacks(unknown, TallyPlace.Exempt(ReturnBox.Nec1)));
         Assert.False(Lacks(unknown, TallyPlace.Out(LeftOutPlace.CardOrNetwork)));

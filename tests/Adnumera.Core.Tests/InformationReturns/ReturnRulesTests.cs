@@ -76,6 +76,26 @@ public class ReturnRulesTests
         Assert.Equal(isNear, Year(new ReturnSupplier { Name = "S" }, (TallyPlace.In(ReturnBox.Nec1), amount, 0)).IsIn(TallyView.Near));
 
     [Fact]
+    public void A_supplier_is_in_a_view_when_any_box_of_it_is()
+    {
+        var whole = ReadinessTests.Whole;
+        static string Views(SupplierYear of) => string.Join(' ', Enum.GetValues<TallyView>().Where(of.IsIn));
+        var (little, much, near) = (
+            (TallyPlace.In(ReturnBox.Misc3), 1L, 0L),
+            (TallyPlace.In(ReturnBox.Nec1), 2_000_00L, 0L),
+            (TallyPlace.In(ReturnBox.Nec1), 1_600_00L, 0L)
+        );
+        var aside = (TallyPlace.Out(LeftOutPlace.CardOrNetwork), 7_00L, 0L);
+        Assert.Equal("", Views(Year(whole)));
+        Assert.Equal("Paid", Views(Year(whole, little, aside)));
+        Assert.Equal("Paid Near", Views(Year(whole, little, near)));
+        Assert.Equal("Paid Reached ToFile", Views(Year(whole, little, much)));
+        Assert.Equal("Paid Reached ToFile DetailsMissing", Views(Year(whole with { Address = "" }, little, much)));
+        var year = Year(whole, much, aside);
+        Assert.Equal((7_00, 0), (year.LeftOut(LeftOutPlace.CardOrNetwork), year.LeftOut(LeftOutPlace.NoBox)));
+    }
+
+    [Fact]
     public void What_the_source_does_not_confirm_is_said_to_be_unconfirmed()
     {
         // Boxes 9 to 11 for 2026, and what is indexed after 2026: not certain from memory.

@@ -59,6 +59,10 @@ public class YearClosingTests
             ThresholdCrossing.Between(open, moved)
         );
         Assert.Empty(ThresholdCrossing.Between(open, open));
+        Assert.Equal(
+            [new ThresholdCrossing(ReturnBox.Misc1, 2_000_00, 0, false)],
+            ThresholdCrossing.Between(open, Year(Somebody, (TallyPlace.In(ReturnBox.Misc3), 1, 0)))
+        );
     }
 
     [Fact]

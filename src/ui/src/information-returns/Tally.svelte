@@ -76,8 +76,7 @@
           {#if t.corrections}<a class="text-madder quiet font-semibold" href={href('outputs')}
               >{many(t.corrections, 'correction')} to make.</a
             >{/if}
-        {:else if t.read}Read from the ledger on {instant(t.read)} by {t.readBy}, through {day(t.readThrough)}; it is read again
-          each day.
+        {:else if t.read}Read on {instant(t.read)} by {t.readBy}, through {day(t.readThrough)}; again each day.
         {:else}Its payments were not read from the ledger yet.{/if}
       </span>
       {#if place.keeps}<button class="btn ml-auto" disabled={act.busy} onclick={() => void read()}
