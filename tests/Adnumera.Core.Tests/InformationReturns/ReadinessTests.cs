@@ -99,6 +99,9 @@ public class ReadinessTests
         Assert.Equal("", Kinds(Whole with { Reportable = false }, (TallyPlace.Exempt(ReturnBox.Nec1), 1_000_00, 0)));
         var corporation = Whole with { Classification = TaxClassification.CCorporation, Reportable = true };
         Assert.Equal("contradiction", Kinds(corporation, (Nec, 2_000_00, 0)));
+        Assert.Equal("contradiction", Kinds(corporation, (Nec, 2_000_00, 0), (TallyPlace.In(ReturnBox.Misc6), 2_000_00, 0)));
+        // What is filed of a corporation anyway, and what is not filed, contradict nothing.
+        Assert.Equal("", Kinds(corporation, (Nec, 1_999_99, 0), (TallyPlace.In(ReturnBox.Misc6), 2_000_00, 0)));
     }
 
     [Fact]

@@ -39,6 +39,12 @@ public class YearClosingTests
         Assert.Equal(duties, string.Join(' ', Enum.GetValues<ReturnDuty>().Where(d => new Return(box.Form(), [(box, 1)], 0).IsOf(d))));
 
     [Fact]
+    public void One_box_of_the_later_ones_makes_a_statement_later() =>
+        Assert.True(
+            new Return(ReturnForm.Misc, [(ReturnBox.Misc1, 1), (ReturnBox.Misc10, 1)], 0).IsOf(ReturnDuty.MiscWithBox8Or10ToRecipients)
+        );
+
+    [Fact]
     public void What_moves_into_a_box_or_out_of_it_may_cross_its_threshold()
     {
         var open = Year(
