@@ -201,18 +201,13 @@ public class ReturnRulesTests
     [InlineData("Cinder Row LP", TaxClassification.LlcP, "a partnership")]
     [InlineData("Tamsin Arkley", TaxClassification.CCorporation, null)]
     [InlineData("Vane PC", null, null)]
-    public void It_shows_where_it_contradicts(string name, TaxClassification? classification, string? contradiction) =>
-        Assert.Equal(
-            contradiction,
-            LegalForm.Contradiction(
-                new ReturnSupplier
-                {
-                    Name = "x",
-                    LegalName = name,
-                    Classification = classification,
-                }
-            )
-        );
+    public void It_shows_where_it_contradicts(string name, TaxClassification? classification, string? contradiction)
+    {
+        var called = new ReturnSupplier { Name = "x", LegalName = name };
+        Assert.Equal(contradiction, LegalForm.Contradiction(called with { Classification = classification }));
+        // Where no legal name is known, the one that there is says it.
+        Assert.Equal(contradiction, LegalForm.Contradiction(new ReturnSupplier { Name = name, Classification = classification }));
+    }
 
     [Theory] // Treas. Reg. 301.6109-4: XXX-XX-1234 or XX-XXX1234.
     [InlineData("123456789", TaxNumberKind.Ein, "12-3456789", "XX-XXX6789")]
@@ -262,6 +257,7 @@ public class ReturnRulesTests
         Assert.Equal(ReturnBox.Nec1, BoxProposals.Of(sundry, [(person, 51), (other, 49)])!.Choice.Box);
         Assert.Null(BoxProposals.Of(sundry, [(person, 50), (other, 50)]));
         Assert.Equal(ReturnBox.Nec1, BoxProposals.Of(sundry, [(attorney, 51), (other, 49)])!.Choice.Box);
+        Assert.Null(BoxProposals.Of(sundry, [(attorney, 50), (other, 50)]));
     }
 
     [Theory]

@@ -86,6 +86,16 @@ public class YearTallyTests
         );
 
     [Fact]
+    public void Of_whom_something_counts_comes_first_by_money_then_by_name()
+    {
+        static SupplierYear Of(string name, params TallyCell[] cells) =>
+            new(new ReturnSupplier { Name = name }, cells, new Thresholds([], 2026));
+        static TallyCell In(long amount) => new(TallyPlace.In(ReturnBox.Nec1), amount, 0, 1);
+        var order = YearTally.InOrder([Of("B"), Of("A"), Of("D", In(-5)), Of("E", In(7)), Of("C", In(7))]);
+        Assert.Equal(["C", "E", "D", "A", "B"], order.Select(s => s.Supplier.Name));
+    }
+
+    [Fact]
     public void What_lies_beyond_the_basic_plane_comes_after_it()
     {
         string[] texts = ["\U0001F4D6", "\uFF21", "A", "AB", ""];
