@@ -12,17 +12,22 @@ export class Acting {
    * Does it.
    * @param call What is done.
    * @param done What is said afterwards; nothing for what shows by itself.
-   * @param more What is read anew, and what takes it back.
+   * @param more What is read anew, and what takes it back, told what the call came to.
    * @returns Whether it was done.
    */
-  async run(call: () => Promise<unknown>, done: string, more: { again?: unknown[]; undo?: () => void } = {}): Promise<boolean> {
+  async run<T>(
+    call: () => Promise<T>,
+    done: string,
+    more: { again?: unknown[]; undo?: (came: T) => void } = {},
+  ): Promise<boolean> {
     if (this.busy) return false;
     this.busy = true;
     this.refused = '';
     try {
-      await call();
+      const came = await call();
       await this.client.invalidateQueries(more.again ? { queryKey: more.again } : undefined);
-      if (done) toast(done, more.undo ? { action: { label: 'Undo', onClick: more.undo }, duration: 10_000 } : {});
+      const undo = more.undo && (() => more.undo!(came));
+      if (done) toast(done, undo ? { action: { label: 'Undo', onClick: undo }, duration: 10_000 } : {});
       return true;
     } catch (error) {
       this.refused = (error as Error).message;

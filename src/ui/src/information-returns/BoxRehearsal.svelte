@@ -49,15 +49,10 @@
 
   async function save() {
     if (rows.length === 0 || asks || act.busy) return;
-    let change = 0;
     const isDone = await act.run(
-      async () => {
-        change = (
-          await answer(api.PUT('/api/companies/{companyId}/information-returns/{year}/boxes', { params: { path }, body }))
-        ).change;
-      },
+      () => answer(api.PUT('/api/companies/{companyId}/information-returns/{year}/boxes', { params: { path }, body })),
       done,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
     if (isDone) saved();
   }

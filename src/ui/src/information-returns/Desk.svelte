@@ -40,22 +40,20 @@
 
   const takeBack = takingBack(act);
   function ask() {
-    let change = 0;
     const of = [...chosen];
     void act.run(
       async () => {
-        change = (
-          await answer(
-            api.POST('/api/companies/{companyId}/information-returns/{year}/requests', {
-              params: { path },
-              body: { keys: of, how, day: null },
-            }),
-          )
-        ).change;
+        const came = await answer(
+          api.POST('/api/companies/{companyId}/information-returns/{year}/requests', {
+            params: { path },
+            body: { keys: of, how, day: null },
+          }),
+        );
         chosen.clear();
+        return came;
       },
       `It is noted that ${many(of.length, 'supplier')} ${of.length === 1 ? 'was' : 'were'} asked.`,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
   }
   const firstBill = (choice: Schemas['FirstBill']) =>

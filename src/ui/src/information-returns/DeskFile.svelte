@@ -29,17 +29,15 @@
     void act.run(async () => (read = await send(of, false)), '');
   };
   const take = () => {
-    let change = 0;
     const of = file!;
     void act.run(
       async () => {
-        change = (await send(of, true)).change ?? 0;
+        const came = await send(of, true);
         read = null;
+        return came;
       },
       `${of.name} is taken in.`,
-      {
-        undo: () => takingBack(act)(change),
-      },
+      { undo: (came) => came.change && takingBack(act)(came.change) },
     );
   };
 </script>

@@ -35,21 +35,17 @@
   const takeBack = takingBack(act);
 
   async function decide(choice: Omit<Schemas['LinesRequest'], 'lines'>) {
-    let change = 0;
     const of = lines.map(({ payment, bill, line }) => ({ payment, bill, line }));
     const done = await act.run(
-      async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/lines', {
-              params: { path: { companyId: place.company } },
-              body: { ...choice, lines: of },
-            }),
-          )
-        ).change;
-      },
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/information-returns/lines', {
+            params: { path: { companyId: place.company } },
+            body: { ...choice, lines: of },
+          }),
+        ),
       `${many(of.length, 'line')} decided.`,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
     if (done) leave();
     return done;

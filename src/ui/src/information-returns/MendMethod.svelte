@@ -27,20 +27,16 @@
   const takeBack = takingBack(act);
 
   async function decide(method: Schemas['PaymentMethod'], reason: string) {
-    let change = 0;
     const done = await act.run(
-      async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/methods', {
-              params: { path: { companyId: place.company } },
-              body: { payments: of.map((p) => p.payment), method, reason },
-            }),
-          )
-        ).change;
-      },
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/information-returns/methods', {
+            params: { path: { companyId: place.company } },
+            body: { payments: of.map((p) => p.payment), method, reason },
+          }),
+        ),
       'It is noted how they were paid.',
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
     if (done) leave();
   }

@@ -70,41 +70,33 @@
   const decide = (
     of: readonly { payment: string; bill: string; line: string }[],
     choice: Omit<Schemas['LinesRequest'], 'lines'>,
-  ) => {
-    let change = 0;
-    return act.run(
+  ) =>
+    act.run(
       async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/lines', {
-              params: { path: { companyId: place.company } },
-              body: { ...choice, lines: of.map(({ payment, bill, line }) => ({ payment, bill, line })) },
-            }),
-          )
-        ).change;
+        const came = await answer(
+          api.PUT('/api/companies/{companyId}/information-returns/lines', {
+            params: { path: { companyId: place.company } },
+            body: { ...choice, lines: of.map(({ payment, bill, line }) => ({ payment, bill, line })) },
+          }),
+        );
         chosen.clear();
+        return came;
       },
       `${many(of.length, 'line')} decided.`,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
-  };
-  const method = (payment: string, to: Schemas['PaymentMethod'] | null, reason: string) => {
-    let change = 0;
-    return act.run(
-      async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/methods', {
-              params: { path: { companyId: place.company } },
-              body: { payments: [payment], method: to, reason },
-            }),
-          )
-        ).change;
-      },
+  const method = (payment: string, to: Schemas['PaymentMethod'] | null, reason: string) =>
+    act.run(
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/information-returns/methods', {
+            params: { path: { companyId: place.company } },
+            body: { payments: [payment], method: to, reason },
+          }),
+        ),
       'It is noted how it was paid.',
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
-  };
 </script>
 
 <Dialog.Root open onOpenChange={(open) => !open && close()}>

@@ -31,39 +31,33 @@
 
   const takeBack = $derived(takingBack(act));
   function send() {
-    let change = 0;
     const sent = of.map(({ key, form }) => ({ key, form }));
     void act.run(
       async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/{year}/statements/sent', {
-              params: { path },
-              body: { statements: sent, how, day: on ?? '' },
-            }),
-          )
-        ).change;
+        const came = await answer(
+          api.PUT('/api/companies/{companyId}/information-returns/{year}/statements/sent', {
+            params: { path },
+            body: { statements: sent, how, day: on ?? '' },
+          }),
+        );
         chosen.clear();
+        return came;
       },
       `It is noted that ${many(sent.length, 'statement')} went out.`,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
   }
   function cameBack(s: Schemas['RecipientStatementAnswer'], sent: Schemas['SentAnswer']) {
-    let change = 0;
     void act.run(
-      async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/{year}/statements/came-back', {
-              params: { path },
-              body: { key: s.key, form: s.form, day: sent.day, how: sent.how, cameBack: place.today, note: '' },
-            }),
-          )
-        ).change;
-      },
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/information-returns/{year}/statements/came-back', {
+            params: { path },
+            body: { key: s.key, form: s.form, day: sent.day, how: sent.how, cameBack: place.today, note: '' },
+          }),
+        ),
       'It is noted that it came back.',
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
   }
 </script>

@@ -33,20 +33,16 @@
   async function save(body: Omit<Schemas['ThresholdRequest'], 'box'>) {
     if (!at) return;
     const box = at;
-    let change = 0;
     const done = await act.run(
-      async () => {
-        change = (
-          await answer(
-            api.PUT('/api/companies/{companyId}/information-returns/{year}/thresholds', {
-              params: { path },
-              body: { box, ...body },
-            }),
-          )
-        ).change;
-      },
+      () =>
+        answer(
+          api.PUT('/api/companies/{companyId}/information-returns/{year}/thresholds', {
+            params: { path },
+            body: { box, ...body },
+          }),
+        ),
       `The threshold of ${boxWord(box)} is noted.`,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
     if (done) at = '';
   }

@@ -9,20 +9,16 @@
   /** When a supplier was asked for its Form W-9, and the letter that asks again. */
   let { s, act, takeBack }: { s: Schemas['DeskSupplier']; act: Acting; takeBack: (change: number) => void } = $props();
   const ask = (how: Schemas['W9RequestHow']) => {
-    let change = 0;
     void act.run(
-      async () => {
-        change = (
-          await answer(
-            api.POST('/api/companies/{companyId}/information-returns/{year}/requests', {
-              params: { path: { companyId: place.company, year: year() } },
-              body: { keys: [s.key], how, day: null },
-            }),
-          )
-        ).change;
-      },
+      () =>
+        answer(
+          api.POST('/api/companies/{companyId}/information-returns/{year}/requests', {
+            params: { path: { companyId: place.company, year: year() } },
+            body: { keys: [s.key], how, day: null },
+          }),
+        ),
       'It is noted.',
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.change) },
     );
   };
 </script>

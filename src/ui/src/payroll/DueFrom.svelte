@@ -65,8 +65,9 @@
       {:else}
         <p class="text-soft mt-1">
           <AccountLink account={d.account}>{d.title}</AccountLink>, as the ledger was read through {day(d.readThrough)}.
-          {#if d.difference}<span class="text-madder font-semibold">The ledger differs by {money(d.difference)}.</span>{:else}It
-            agrees with the ledger: {money(d.ledger)}.{/if}
+          {#if d.difference}<a class="quiet text-madder font-semibold" href={place.href('proof')}
+              >The ledger differs by {money(d.difference)}.</a
+            >{:else}It agrees with the ledger: {money(d.ledger)}.{/if}
         </p>
         {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
         {#if d.employees.length === 0}<p class="text-soft mt-4">No employee owes anything.</p>

@@ -61,7 +61,13 @@
         >
         <td class="n font-semibold">{money(m.closing)}</td>
         <td class="n text-soft">{m.ledger ? money(m.ledger) : 'not read'}</td>
-        <td class={['n', m.difference && 'text-madder font-semibold']}>{m.difference ? money(m.difference) : ''}</td>
+        <td class="n"
+          >{#if m.difference}<a
+              class="quiet text-madder font-semibold"
+              title="What differs between this and the ledger"
+              href={place.href('proof', { period: m.month })}>{money(m.difference)}</a
+            >{/if}</td
+        >
       </tr>
       {#if opened === m.month}
         {#each m.runs as r (r.run)}

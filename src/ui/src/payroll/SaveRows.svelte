@@ -47,15 +47,12 @@
 
   async function save() {
     if (rows.length === 0 || asks || act.busy) return;
-    let change = 0;
     const item = rows[0]!.item;
     busy = true;
     const isDone = await act.run(
-      async () => {
-        change = (await answer(api.PUT('/api/companies/{companyId}/payroll/mapping', { params: { path }, body }))).changeId;
-      },
+      () => answer(api.PUT('/api/companies/{companyId}/payroll/mapping', { params: { path }, body })),
       done,
-      { undo: () => takeBack(change) },
+      { undo: (came) => takeBack(came.changeId) },
     );
     busy = false;
     if (isDone) saved(item);
