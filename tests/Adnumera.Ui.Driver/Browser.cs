@@ -73,9 +73,9 @@ public sealed class Browser : IDisposable
                 + $"//input[@aria-label={Quoted(label)}] | //select[@aria-label={Quoted(label)}]"
         );
 
-    public IWebElement Button(string text) => Find($"//button[contains(normalize-space(.), {Quoted(text)}) and not(@disabled)]");
+    public IWebElement Button(string text) => InTheOpen($"//button[contains(normalize-space(.), {Quoted(text)}) and not(@disabled)]");
 
-    public IWebElement Link(string text) => Find($"//a[contains(normalize-space(.), {Quoted(text)})]");
+    public IWebElement Link(string text) => InTheOpen($"//a[contains(normalize-space(.), {Quoted(text)})]");
 
     public IWebElement Text(string text) =>
         Find($"//*[contains(normalize-space(.), {Quoted(text)}) and not(*[contains(normalize-space(.), {Quoted(text)})])]");
@@ -84,6 +84,26 @@ public sealed class Browser : IDisposable
 
     public IWebElement Find(string xpath) =>
         Wait(d => d.FindElements(By.XPath(xpath)).FirstOrDefault(e => e.Displayed || e.GetAttribute("type") == "file"), xpath)!;
+
+    // What is to be clicked: a message that passes may lie over it for a while.
+    private IWebElement InTheOpen(string xpath)
+    {
+        const string isCovered = """
+            const [e] = arguments;
+            if (!document.querySelector('[data-sonner-toast]') || e.closest('[data-sonner-toast]')) return false;
+            e.scrollIntoView({ block: 'center' });
+            const at = e.getBoundingClientRect();
+            return !!document.elementFromPoint(at.x + at.width / 2, at.y + at.height / 2)?.closest('[data-sonner-toast]');
+            """;
+        return Wait(
+            d =>
+                d.FindElements(By.XPath(xpath)).FirstOrDefault(e => e.Displayed) is { } found
+                && !(bool)((IJavaScriptExecutor)d).ExecuteScript(isCovered, found)!
+                    ? found
+                    : null,
+            xpath
+        )!;
+    }
 
     public bool Has(string xpath) => Driver.FindElements(By.XPath(xpath)).Count > 0;
 
