@@ -72,12 +72,13 @@ internal static class TallyBench
         Fill(file);
         var books = Arrivals.Books(file);
         double Median(Action work) => Report.Median([.. Enumerable.Range(0, Rounds).Select(_ => Time(work))]);
+        Action Open(TallyView view) => () => file.Read(c => TallyEndpoints.Of(c, 2026, view, "", "", false));
+
+        // A server that answers is warm: each view is opened once before it is measured.
         foreach (var view in Enum.GetValues<TallyView>())
-            Report.Limit(
-                $"the tally of 5,000 suppliers, {Words<TallyView>.Of(view).Replace('_', ' ')}, in ms",
-                Median(() => file.Read(c => TallyEndpoints.Of(c, 2026, view, "", "", false))),
-                150
-            );
+            Open(view)();
+        foreach (var view in Enum.GetValues<TallyView>())
+            Report.Limit($"the tally of 5,000 suppliers, {Words<TallyView>.Of(view).Replace('_', ' ')}, in ms", Median(Open(view)), 150);
         Report.Limit(
             "the payments of one supplier among 200,000, in ms",
             Median(() => file.Read(c => new PaidTable(c).Page(new PaidFilter(2026, "SUPPLIER 7"), null, 60))),

@@ -97,7 +97,7 @@ public static class Readiness
             yield return Point(ReadinessKind.NumberShared, year.Counted, supplier.SharesNumberWith);
         if (missing.Contains(MissingWhat.Classification))
             yield return Point(ReadinessKind.Classification, toFile);
-        if (!supplier.NameIsRight && LegalForm.Contradiction(supplier) is { } form && (year.IsToFile || year.ExemptedToFile.Any()))
+        if (!supplier.NameIsRight && (year.IsToFile || year.ExemptedToFile.Any()) && LegalForm.Contradiction(supplier) is { } form)
             yield return Point(ReadinessKind.FormContradicts, year.Paid, form);
         if (missing.Contains(MissingWhat.Contradiction))
             yield return Point(ReadinessKind.Contradiction, year.Paid);

@@ -125,17 +125,27 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
         + "town email attorney agent foreign_payee w8 reportable reportable_reason name_is_right bills_may_go w9_received w9_signed "
         + "w9_dated w9_file w9_file_name";
 
+    // What the tally needs of a supplier: neither its number nor its file.
+    private const string Tallied =
+        "supplier legal_name business_name classification exempt_code number_kind number_status address town attorney agent "
+        + "foreign_payee w8 reportable name_is_right bills_may_go w9_received w9_signed w9_dated";
+
     /// <summary>What is known; of all, or of these alone, by the folded name.</summary>
     public IReadOnlyDictionary<string, ReturnSupplierRow> All(IReadOnlyCollection<string>? keys = null) =>
-        company
-            .Query<Row>(
-                "select supplier_key as SupplierKey, "
-                    + string.Join(", ", Columns.Split(' ').Select(c => $"{c} as {c.Replace("_", "", StringComparison.Ordinal)}"))
-                    + " from return_supplier"
-                    + (keys is null ? "" : " where supplier_key in (select value from json_each(@keys))"),
-                new { keys = JsonSerializer.Serialize(keys) }
-            )
-            .ToDictionary(r => r.SupplierKey, r => r.Of());
+        Rows(Columns, keys).ToDictionary(r => r.SupplierKey, r => r.Of());
+
+    /// <summary>What the tally needs of suppliers; of all, or of these alone, by the folded name.</summary>
+    public IReadOnlyDictionary<string, ReturnSupplier> Suppliers(IReadOnlyCollection<string>? keys = null) =>
+        Rows(Tallied, keys).ToDictionary(r => r.SupplierKey, r => r.Of().ToSupplier());
+
+    private IEnumerable<Row> Rows(string columns, IReadOnlyCollection<string>? keys) =>
+        company.Query<Row>(
+            "select supplier_key as SupplierKey, "
+                + string.Join(", ", columns.Split(' ').Select(c => $"{c} as {c.Replace("_", "", StringComparison.Ordinal)}"))
+                + " from return_supplier"
+                + (keys is null ? "" : " where supplier_key in (select value from json_each(@keys))"),
+            new { keys = JsonSerializer.Serialize(keys) }
+        );
 
     /// <summary>What is known of one; none where nothing is.</summary>
     public ReturnSupplierRow? Find(string key) => All([key]).GetValueOrDefault(key);

@@ -8,22 +8,22 @@ namespace Adnumera.Web.InformationReturns;
 /// <summary>A year's suppliers as they stand: from the kept sums, with what is known of each.</summary>
 internal sealed class YearView
 {
-    private readonly IReadOnlyDictionary<string, string> shared;
+    private readonly ReturnSupplierTable table;
+    private readonly IReadOnlyCollection<string>? only;
 
     /// <param name="company">The company's file.</param>
     /// <param name="year">The year.</param>
     /// <param name="only">Which suppliers, folded; none for all.</param>
     public YearView(SqliteConnection company, int year, IReadOnlyCollection<string>? only = null)
     {
-        var table = new TallyTable(company);
-        var suppliers = new ReturnSupplierTable(company);
-        Known = suppliers.All(only);
-        shared = suppliers.SharedNumbers();
-        Names = table.Names(year, only);
+        (table, this.only) = (new ReturnSupplierTable(company), only);
+        var tally = new TallyTable(company);
+        Names = tally.Names(year, only);
         Thresholds = new BoxTable(company).Thresholds(year);
         var unsaid = new PaidTable(company).MethodUnknown(year, only);
+        var (known, shared) = (table.Suppliers(only), table.SharedNumbers());
         Suppliers = YearTally.InOrder(
-            table
+            tally
                 .Cells(year, only)
                 .GroupBy(c => c.SupplierKey)
                 .Select(g => new SupplierYear(
@@ -33,10 +33,19 @@ internal sealed class YearView
                     unsaid.TryGetValue(g.Key, out var amount) ? amount : null
                 ))
         );
+
+        ReturnSupplier Of(string key) =>
+            known.TryGetValue(key, out var supplier)
+                ? supplier with
+                {
+                    Name = Names.GetValueOrDefault(key, supplier.Name),
+                    SharesNumberWith = shared.GetValueOrDefault(key, ""),
+                }
+                : new ReturnSupplier { Name = Names.GetValueOrDefault(key, key) };
     }
 
-    /// <summary>What is known of suppliers, by the folded name.</summary>
-    public IReadOnlyDictionary<string, ReturnSupplierRow> Known { get; }
+    /// <summary>All that is known of suppliers, by the folded name; read when it is asked for.</summary>
+    public IReadOnlyDictionary<string, ReturnSupplierRow> Known => field ??= table.All(only);
 
     /// <summary>How the ledger spells them.</summary>
     public IReadOnlyDictionary<string, string> Names { get; }
@@ -88,13 +97,4 @@ internal sealed class YearView
             year.Points.Count,
             isOther
         );
-
-    private ReturnSupplier Of(string key) =>
-        Known.TryGetValue(key, out var row)
-            ? row.ToSupplier() with
-            {
-                Name = Names.GetValueOrDefault(key, row.Supplier),
-                SharesNumberWith = shared.GetValueOrDefault(key, ""),
-            }
-            : new ReturnSupplier { Name = Names.GetValueOrDefault(key, key) };
 }
