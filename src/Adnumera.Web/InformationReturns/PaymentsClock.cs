@@ -62,7 +62,8 @@ public sealed class PaymentsClock(
         );
         foreach (var year in due)
             await PaymentsReading.Run(books, ledgers, turns, year, (_, _) => { }, cancel);
-        if (due.Count > 0)
+        // What failed is well, too, where a person read them since.
+        if (rests.TryRemove(company, out _) || due.Count > 0)
             companies.Installation.Well(company, Unattended.Payments);
     }
 

@@ -175,6 +175,18 @@ public sealed class PaymentsReadingTests() : ReturnsHouse("bookkeeper")
         Assert.Equal("nec1 700.00", await Stands(Tamsin));
         Assert.Empty(await Troubles());
 
+        // A person who reads them meanwhile puts it right, too.
+        house.Clock.Advance(TimeSpan.FromDays(1));
+        await SignInAgain();
+        Ledger("http://127.0.0.1:9/");
+        await Wake();
+        Assert.Single(await Troubles());
+        Ledger(house.LedgerAddress + "/");
+        await Read();
+        house.Clock.Advance(TimeSpan.FromHours(1));
+        await Wake();
+        Assert.Empty(await Troubles());
+
         void Ledger(string address) =>
             house.Company.InTransaction(c =>
             {

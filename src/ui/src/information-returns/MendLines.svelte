@@ -7,22 +7,15 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import ChooseBox from './ChooseBox.svelte';
-  import { href, year } from './year';
+  import { paymentsOf } from './paymentsOf';
+  import { href } from './year';
 
   /** Where lines of a supplier's payments count, said where it is missing. */
   let { point, leave }: { point: Schemas['PointAnswer']; leave: () => void } = $props();
   const query = $derived(
     point.kind === 'no_box' ? { supplier: point.key, place: 'no_box' as const } : { supplier: point.key, leftOut: true },
   );
-  const payments = createQuery(() => ({
-    queryKey: [place.company, 'information-returns', year(), 'payments', query],
-    queryFn: () =>
-      answer(
-        api.GET('/api/companies/{companyId}/information-returns/{year}/payments', {
-          params: { path: { companyId: place.company, year: year() }, query },
-        }),
-      ),
-  }));
+  const payments = createQuery(() => paymentsOf(query));
   const lines = $derived(
     (payments.data?.payments ?? []).flatMap((p) =>
       p.lines

@@ -7,20 +7,12 @@
   import { place } from '../frame/place.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import ChooseMethod from './ChooseMethod.svelte';
-  import { year } from './year';
+  import { paymentsOf } from './paymentsOf';
 
   /** How a supplier was paid, said where nobody says it. */
   let { point, leave }: { point: Schemas['PointAnswer']; leave: () => void } = $props();
   const query = $derived({ supplier: point.key, unsaid: true });
-  const payments = createQuery(() => ({
-    queryKey: [place.company, 'information-returns', year(), 'payments', query],
-    queryFn: () =>
-      answer(
-        api.GET('/api/companies/{companyId}/information-returns/{year}/payments', {
-          params: { path: { companyId: place.company, year: year() }, query },
-        }),
-      ),
-  }));
+  const payments = createQuery(() => paymentsOf(query));
   const of = $derived(payments.data?.payments ?? []);
   const from = $derived([...new Set(of.map((p) => p.paidFrom).filter(Boolean))].join(', '));
   const act = new Acting(useQueryClient());
