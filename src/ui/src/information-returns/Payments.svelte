@@ -59,7 +59,7 @@
       at === 'left_out' ? 'left out' : at ? leftOut[at as LeftOut] : '',
       month ? `month ${month}` : '',
       account ? `account ${account}` : '',
-      unsaid ? 'nobody says how they were paid' : '',
+      unsaid ? 'nobody says how' : '',
     ]
       .filter(Boolean)
       .join(', '),
@@ -108,7 +108,7 @@
       <div class="flex items-baseline gap-3">
         <Dialog.Title class="font-serif text-xl">{title}</Dialog.Title>
         <Dialog.Description class="text-soft">payments of {year()}{which ? `, ${which}` : ''}</Dialog.Description>
-        {#if supplier}<a class="quiet ml-auto" href={href(supplierRoom(supplier))}>What is known of it</a>{/if}
+        {#if supplier}<a class="quiet ml-auto shrink-0" href={href(supplierRoom(supplier))}>What is known of it</a>{/if}
         <Dialog.Close class={['btn plain', !supplier && 'ml-auto']}>Close</Dialog.Close>
       </div>
       {#if act.refused}<p class="note bad mt-2" role="alert">{act.refused}</p>{/if}
