@@ -96,7 +96,7 @@ internal static class Verbs
             ReadVerb.Run(
                 terminal,
                 parsed.GetRequiredValue(files),
-                new ReadingChoices(parsed.GetRequiredValue(source).Trim(), Currency.Usd)
+                new ReadingChoices(parsed.GetRequiredValue(source).Trim(), Currency.Unsaid)
                 {
                     PaymentAccount = parsed.GetValue(account)?.Trim() ?? "",
                 },

@@ -25,6 +25,6 @@ internal sealed class ReadSummary
     {
         writer.WriteLine($"{"", -20}{"records", 9}{"money", 18}");
         foreach (var ((_, what, _), (records, minor, of)) in rows)
-            writer.WriteLine($"{what, -20}{records, 9}{AmountText.Format(minor, of.Digits), 18} {of.Code}");
+            writer.WriteLine($"{what, -20}{records, 9}{AmountText.Format(minor, of.Digits), 18} {of.Code}".TrimEnd());
     }
 }

@@ -12,6 +12,11 @@ public static class TypedDocuments
 
     private static readonly string[] Numbers = ["document_total", "net", "tax", "quantity", "unit_price"];
 
+    // Those with as many decimals as one likes.
+    private static readonly string[] Free = ["quantity", "unit_price"];
+
+    private const int MostDecimals = 10;
+
     /// <summary>A document as texts.</summary>
     public static TypedDocument Of(Document document)
     {
@@ -35,14 +40,15 @@ public static class TypedDocuments
     {
         var lines = typed.Lines.Count > 0 ? typed.Lines : [new Dictionary<string, string>()];
         var numbers = Numbered(lines);
-        var total = Written(typed["document_total"], "document_total");
+        var currency = Currency.TryFind(typed["currency"].Trim(), out var own) ? own : company;
+        var total = Written(typed["document_total"], "document_total", currency);
         string Value(int line, string name) =>
             name switch
             {
                 "source_id" when typed[name].Trim().Length == 0 => id,
-                "document_total" => total.Length > 0 ? total : Sum(lines, typed["currency"], company),
+                "document_total" => total.Length > 0 ? total : Sum(lines, currency),
                 "line" => numbers[line],
-                _ => Written(DocumentsFile.IsOfLine(name) ? lines[line].GetValueOrDefault(name, "") : typed[name], name),
+                _ => Written(DocumentsFile.IsOfLine(name) ? lines[line].GetValueOrDefault(name, "") : typed[name], name, currency),
             };
         var names = DocumentsFile.Columns.Select(c => c.Name).ToList();
         var starts = new List<long>();
@@ -106,30 +112,21 @@ public static class TypedDocuments
     }
 
     // As documents.csv writes what a person typed; what is no day or amount stays as it is, and is refused as such.
-    private static string Written(string typed, string column)
+    private static string Written(string typed, string column, Currency currency)
     {
         var text = typed.Trim();
         if (Days.Contains(column))
             return Day.Typed(text) is { } day ? Day.Text(day) : text;
-        return Numbers.Contains(column) ? Ungrouped(text) : text;
+        return Numbers.Contains(column) ? AmountText.Ungrouped(text, Free.Contains(column) ? MostDecimals : currency.Digits) : text;
     }
 
-    private static string Ungrouped(string text)
+    private static string Sum(IReadOnlyList<IReadOnlyDictionary<string, string>> lines, Currency currency)
     {
-        var groups = text.TrimStart('-').Split('.')[0].Split(',');
-        return groups.Length > 1 && groups[0].Length is > 0 and <= 3 && groups.Skip(1).All(g => g.Length == 3)
-            ? text.Replace(",", "", StringComparison.Ordinal)
-            : text;
-    }
-
-    private static string Sum(IReadOnlyList<IReadOnlyDictionary<string, string>> lines, string code, Currency company)
-    {
-        var currency = Currency.TryFind(code.Trim(), out var own) ? own : company;
         var sum = 0L;
         foreach (var text in lines.SelectMany(l => (string[])[l.GetValueOrDefault("net", ""), l.GetValueOrDefault("tax", "")]))
         {
             // What is no amount is said at its own place.
-            AmountText.Read(Written(text, "net"), currency.Digits, out var minor);
+            AmountText.Read(Written(text, "net", currency), currency.Digits, out var minor);
             sum += minor;
         }
 

@@ -5,7 +5,8 @@ namespace Adnumera.Formats.InformationReturns;
 /// <param name="Address">Street and number.</param>
 /// <param name="Town">City, state and ZIP code.</param>
 /// <param name="Phone">The telephone number.</param>
-/// <param name="Number">The tax number, whole: a payer's own may not be truncated (Treas. Reg. 301.6109-4).</param>
+/// <param name="Number">The tax number; whole on a statement that goes out, where a payer's own may not be truncated (Treas. Reg.
+/// 301.6109-4).</param>
 public sealed record Payer(string Name, string Address, string Town, string Phone, string Number);
 
 /// <summary>To whom a letter or statement goes.</summary>

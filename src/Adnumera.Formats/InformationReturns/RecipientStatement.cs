@@ -38,21 +38,28 @@ public static class RecipientStatement
     /// <param name="payer">Who paid.</param>
     /// <param name="year">The year of payment.</param>
     /// <param name="statements">The statements; at least one.</param>
-    public static byte[] Write(Payer payer, int year, IReadOnlyList<Statement> statements)
+    /// <param name="isPreview">Whether they are to be looked at, and not to go out.</param>
+    public static byte[] Write(Payer payer, int year, IReadOnlyList<Statement> statements, bool isPreview)
     {
         using var paper = new PaperSheet();
         for (var i = 0; i < statements.Count; i++)
         {
             if (i > 0)
                 paper.NewPage();
-            One(paper, payer, year, statements[i]);
+            One(paper, payer, year, statements[i], isPreview);
         }
 
         return paper.Build();
     }
 
-    private static void One(PaperSheet paper, Payer payer, int year, Statement statement)
+    private static void One(PaperSheet paper, Payer payer, int year, Statement statement, bool isPreview)
     {
+        if (isPreview)
+        {
+            paper.Text("Preview, not for the recipient: the payer's number is not whole.", PaperSheet.Left, 10.5);
+            paper.Down(24);
+        }
+
         paper.Text($"{statement.Form.Title()}, {year}", PaperSheet.Left, 18, isBold: true);
         if (statement.IsCorrected)
             paper.Ending("CORRECTED", isBold: true, size: 12);

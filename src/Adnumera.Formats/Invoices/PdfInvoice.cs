@@ -1,5 +1,6 @@
 using Adnumera.Core.Sources;
-using UglyToad.PdfPig;
+using Adnumera.Formats.Pdf;
+using Adnumera.PdfReader;
 
 namespace Adnumera.Formats.Invoices;
 
@@ -8,9 +9,6 @@ namespace Adnumera.Formats.Invoices;
 public static class PdfInvoice
 {
     private static readonly string[] Named = ["factur-x.xml", "zugferd-invoice.xml", "xrechnung.xml"];
-
-    /// <summary>Whether the content is a PDF: its mark stands in the first kilobyte (ISO 32000-2, 7.5.2, and common practice).</summary>
-    public static bool Recognises(byte[] content) => content.AsSpan(0, Math.Min(content.Length, 1024)).IndexOf("%PDF-"u8) >= 0;
 
     /// <summary>Reads the invoice that it carries.</summary>
     /// <param name="file">The file.</param>
@@ -39,24 +37,14 @@ public static class PdfInvoice
     // Those with a name of the standards come before others.
     private static List<ArrivedFile> Invoices(ArrivedFile file)
     {
-        var carried = Attachments(file);
+        var carried = Attachments(file).ToList();
         var named = carried.Where(a => Named.Contains(a.Name, StringComparer.OrdinalIgnoreCase)).ToList();
         return named.Count > 0 ? named : carried.Where(a => InvoiceFile.Recognises(a.Content)).ToList();
     }
 
-    private static List<ArrivedFile> Attachments(ArrivedFile file)
-    {
-        try
-        {
-            using var pdf = PdfDocument.Open(file.Content);
-            return pdf.Advanced.TryGetEmbeddedFiles(out var embedded)
-                ? [.. embedded.Select(e => new ArrivedFile(System.IO.Path.GetFileName(e.Name), e.Memory.ToArray()))]
-                : [];
-        }
-        catch (Exception e) when (e is not OutOfMemoryException)
-        {
-            // Whatever a damaged PDF makes its reader do is the PDF's fault.
-            throw new FileFaultException("", "it is damaged, locked, or no PDF that can be read");
-        }
-    }
+    private static IEnumerable<ArrivedFile> Attachments(ArrivedFile file) =>
+        (
+            PdfFile.Part(file.Content, PdfPart.Attachments)
+            ?? throw new FileFaultException("", "it is damaged, locked, or no PDF that can be read")
+        ).Attachments.Select(a => new ArrivedFile(a.Name, a.Content));
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -177,15 +178,42 @@ public static class LayoutFile
                 error(name, "is missing; expected it in columns or in constants");
         if (layout.Amounts == AmountsMeaning.ChargesNegative && layout.Document.Count > 0)
             error("document", "each row is a document where charges are negative; expected one of the two");
-        CheckNumbers(layout, error);
+        LayoutConstants.Check(layout, error);
+        CheckWritten(layout, error);
     }
 
-    internal static void CheckNumbers(Layout layout, Action<string, string> error)
+    /// <summary>Whether it says how a table is written so that one can be read.</summary>
+    internal static void CheckWritten(Layout layout, Action<string, string> error)
     {
+        if (!TableText.IsKnown(layout.Encoding))
+            error("encoding", $"{Quote.Of(layout.Encoding)} is not known; expected one such as utf-8 or windows-1252");
+        if (!IsPattern(layout.Date))
+            error("date", $"{Quote.Of(layout.Date)} is no pattern of day, month and year; expected one such as dd.MM.yyyy");
         if (layout.Decimal is not ("." or ","))
             error("decimal", "expected \".\" or \",\"");
         if (layout.Group == layout.Decimal || layout.Group.Length > 1)
             error("group", "expected one character, and another than the decimal sign");
+    }
+
+    // One that gives each day back as it was.
+    private static bool IsPattern(string pattern)
+    {
+        var day = new DateOnly(2026, 11, 23);
+        try
+        {
+            return DateOnly.TryParseExact(
+                    day.ToString(pattern, CultureInfo.InvariantCulture),
+                    pattern,
+                    CultureInfo.InvariantCulture,
+                    DateTimeStyles.None,
+                    out var read
+                )
+                && read == day;
+        }
+        catch (FormatException)
+        {
+            return false;
+        }
     }
 
     private static Dictionary<string, T> Pairs<T>(string name, JsonElement value, Action<string, string> error, Func<JsonElement, T> read)

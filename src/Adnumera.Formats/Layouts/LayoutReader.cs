@@ -189,10 +189,11 @@ public sealed class LayoutReader
         if (own.Length > 0 && own != source)
             row.Error("source", $"{Quote.Of(own)} is another source; expected {Quote.Of(source)}");
         var code = row.Text("currency");
-        if (!Currency.TryFind(code.Length > 0 ? code : Currency.Usd.Code, out var currency))
+        var currency = choices.Company;
+        if (code.Length > 0 && !Currency.TryFind(code, out currency))
         {
             row.Error("currency", $"{Quote.Of(code)} is not a currency of ISO 4217; expected a code such as USD");
-            currency = Currency.Usd;
+            currency = choices.Company;
         }
 
         var signed = layout.Amounts == AmountsMeaning.ChargesNegative;

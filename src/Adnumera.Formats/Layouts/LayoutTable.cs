@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Tables;
 using CsvHelper;
@@ -19,7 +18,7 @@ internal static class LayoutTable
 
     private static IEnumerable<TableRow> Delimited(ArrivedFile file, Layout layout, Problems problems)
     {
-        var content = Below(Utf8(file.Content, layout.Encoding), layout.HeaderRow - 1);
+        var content = Below(TableText.Utf8(file.Content, layout.Encoding), layout.HeaderRow - 1);
         var above = layout.HeaderRow - 1;
         var quotes = new HashSet<long>();
         using var reader = CsvReader.Create(
@@ -60,7 +59,7 @@ internal static class LayoutTable
             if (SheetGuard.Problem(file.Content, CancellationToken.None) is { } tooMuch)
                 throw new FileFaultException("", tooMuch);
             using var workbook = new MemoryStream(file.Content, writable: false);
-            var names = workbook.GetSheetNames();
+            var (names, offset) = (workbook.GetSheetNames(), SheetDays.Offset(file.Content));
             if (layout.Sheet.Length > 0 && !names.Contains(layout.Sheet))
                 throw new FileFaultException("", $"it has no sheet {Quote.Of(layout.Sheet)}; expected one of {string.Join(", ", names)}");
             var number = 0;
@@ -73,7 +72,7 @@ internal static class LayoutTable
             {
                 if (++number < layout.HeaderRow)
                     continue;
-                rows.Add(new TableRow(number, [.. row.Values.Select(v => Cell(v, number))]));
+                rows.Add(new TableRow(number, [.. row.Values.Select(v => Cell(v, number, offset))]));
             }
         }
         catch (Exception e) when (e is not (FileFaultException or OutOfMemoryException))
@@ -89,15 +88,17 @@ internal static class LayoutTable
         );
     }
 
-    private static TableCell Cell(object? value, long row) =>
+    private static TableCell Cell(object? value, long row, int offset) =>
         value switch
         {
             null => new TableCell(""),
-            DateTime date => new TableCell(date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), Day: DateOnly.FromDateTime(date)),
+            DateTime date => OfDay(DateOnly.FromDateTime(date).AddDays(offset)),
             double number => OfNumber((decimal)Math.Round(number, 10)),
             IConvertible number and (int or long or decimal) => OfNumber(number.ToDecimal(CultureInfo.InvariantCulture)),
             _ => new TableCell(Short(value.ToString() ?? "", row).Trim()),
         };
+
+    private static TableCell OfDay(DateOnly day) => new(Core.Texts.Day.Text(day), Day: day);
 
     private static TableCell OfNumber(decimal number) =>
         new(number.ToString("0.############################", CultureInfo.InvariantCulture), Number: number);
@@ -106,30 +107,6 @@ internal static class LayoutTable
         text.Length <= Limits.Field
             ? text
             : throw new FileFaultException($"row {row}", $"a cell has {text.Length} characters; expected at most {Limits.Field}");
-
-    private static byte[] Utf8(byte[] content, string name)
-    {
-        System.Text.Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
-        Encoding encoding;
-        try
-        {
-            encoding = Encoding.GetEncoding(name, EncoderFallback.ExceptionFallback, DecoderFallback.ExceptionFallback);
-        }
-        catch (ArgumentException)
-        {
-            throw new FileFaultException("", $"encoding {Quote.Of(name)} is not known; expected one such as utf-8 or windows-1252");
-        }
-
-        try
-        {
-            var text = encoding.GetString(content);
-            return Encoding.UTF8.GetBytes(text.StartsWith('\uFEFF') ? text[1..] : text);
-        }
-        catch (DecoderFallbackException e)
-        {
-            throw new FileFaultException("", $"byte {e.Index + 1} is not valid {name}; expected the encoding that the layout names");
-        }
-    }
 
     private static byte[] Below(byte[] content, int lines)
     {

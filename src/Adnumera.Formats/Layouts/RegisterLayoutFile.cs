@@ -72,7 +72,7 @@ internal static class RegisterLayoutFile
                 error(name, "is of a register with a row a pay item; expected it in items");
         foreach (var column in register.Items.GroupBy(i => i.Column, Folded.Comparer).Where(g => g.Count() > 1))
             error(Name, $"{Quote.Of(column.Key)} is the column of several pay items; expected one");
-        LayoutFile.CheckNumbers(layout, error);
+        LayoutFile.CheckWritten(layout, error);
     }
 
     private static IEnumerable<ItemColumn> Items(JsonElement json, Action<string> error)

@@ -83,7 +83,7 @@ public static class MappingSheet
         using var csv = new MemoryStream();
         using (var writer = CsvWriter.Create(csv, CsvWriterOptions.Default with { Injection = CsvInjection.None }, leaveOpen: true))
         {
-            var width = 0;
+            var (width, offset) = (0, SheetDays.Offset(content));
             foreach (IDictionary<string, object?> row in sheet.Query(useHeaderRow: false))
             {
                 cancel.ThrowIfCancellationRequested();
@@ -92,7 +92,7 @@ public static class MappingSheet
                     cells.RemoveAt(cells.Count - 1);
                 width = Math.Max(width, cells.Count);
                 foreach (var cell in cells)
-                    writer.WriteField(Text(cell).ReplaceLineEndings(" "));
+                    writer.WriteField(Text(cell, offset).ReplaceLineEndings(" "));
                 for (var missing = cells.Count; missing < width; missing++)
                     writer.WriteField("");
                 writer.EndRecord();
@@ -109,11 +109,11 @@ public static class MappingSheet
         return csv.ToArray();
     }
 
-    private static string Text(object? cell) =>
+    private static string Text(object? cell, int offset) =>
         cell switch
         {
             null => "",
-            DateTime date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+            DateTime date => Day.Text(DateOnly.FromDateTime(date).AddDays(offset)),
             double number => number.ToString("0.##########", CultureInfo.InvariantCulture),
             IFormattable value => value.ToString(null, CultureInfo.InvariantCulture),
             _ => cell.ToString() ?? "",

@@ -7,10 +7,20 @@ namespace Adnumera.Formats.Markup;
 /// <summary>Reading XML that nobody vouches for: no document type, nothing from outside (OWASP ASVS 5, on XML parsers).</summary>
 internal static class Xml
 {
-    /// <summary>A reader over bytes; a document type is an <see cref="XmlException"/>.</summary>
-    public static XmlReader Reader(byte[] content) =>
+    // The root stands at the beginning; whatever its tag holds, no more than that is looked at for it.
+    private const int FurthestRoot = 256 * 1024;
+
+    /// <summary>A reader over bytes; a document type is an <see cref="XmlException"/>, and so is an element of very many
+    /// attributes.</summary>
+    public static XmlReader Reader(byte[] content)
+    {
+        TagGuard.Check(content);
+        return Reader(new MemoryStream(content, writable: false));
+    }
+
+    private static XmlReader Reader(MemoryStream content) =>
         XmlReader.Create(
-            new MemoryStream(content, writable: false),
+            content,
             new XmlReaderSettings
             {
                 DtdProcessing = DtdProcessing.Prohibit,
@@ -33,7 +43,7 @@ internal static class Xml
     {
         try
         {
-            using var reader = Reader(content);
+            using var reader = Reader(new MemoryStream(content, 0, Math.Min(content.Length, FurthestRoot), writable: false));
             return reader.MoveToContent() == XmlNodeType.Element ? (reader.NamespaceURI, reader.LocalName) : null;
         }
         catch (XmlException)

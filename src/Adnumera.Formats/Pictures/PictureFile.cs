@@ -1,5 +1,6 @@
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Invoices;
+using Adnumera.Formats.Pdf;
 
 namespace Adnumera.Formats.Pictures;
 
@@ -15,7 +16,7 @@ public static class PictureFile
     public static string MediaOf(byte[] content) =>
         content.AsSpan().StartsWith(Png) ? "image/png"
         : content.AsSpan().StartsWith(Jpeg) ? "image/jpeg"
-        : PdfInvoice.Recognises(content) ? "application/pdf"
+        : PdfFile.Recognises(content) ? "application/pdf"
         : "";
 
     /// <summary>Whether a person must say what it shows: it carries no data.</summary>

@@ -6,6 +6,7 @@ using Adnumera.Formats.Invoices;
 using Adnumera.Formats.Layouts;
 using Adnumera.Formats.Ofx;
 using Adnumera.Formats.Payroll;
+using Adnumera.Formats.Pdf;
 
 namespace Adnumera.Formats.Reading;
 
@@ -36,7 +37,7 @@ public static class OpenForms
         new Form(
             ArrivalForm.PdfInvoice,
             "a PDF that carries one",
-            f => PdfInvoice.Recognises(f.Content),
+            f => PdfFile.Recognises(f.Content),
             (f, c) => [PdfInvoice.Read(f, c.Source)]
         ),
         new FeedReader(),

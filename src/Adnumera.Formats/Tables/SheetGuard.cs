@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.IO.Compression;
 using System.Xml;
+using Adnumera.Formats.Markup;
 
 namespace Adnumera.Formats.Tables;
 
@@ -43,7 +44,8 @@ public static class SheetGuard
             var isSheet =
                 part.FullName.StartsWith("xl/worksheets/", StringComparison.OrdinalIgnoreCase)
                 && part.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase);
-            using var unpacked = new Counted(part.Open(), left, cancel);
+            var tags = part.FullName.EndsWith(".xml", StringComparison.OrdinalIgnoreCase) ? new TagGuard() : null;
+            using var unpacked = new Counted(part.Open(), left, tags, cancel);
             try
             {
                 if (isSheet || part.FullName.Equals("xl/sharedStrings.xml", StringComparison.OrdinalIgnoreCase))
@@ -149,7 +151,7 @@ public static class SheetGuard
     private sealed class TooMuchException : IOException { }
 
     // Counts what really comes out, and stops there.
-    private sealed class Counted(Stream stream, long most, CancellationToken cancel) : Stream
+    private sealed class Counted(Stream stream, long most, TagGuard? tags, CancellationToken cancel) : Stream
     {
         private long read;
 
@@ -175,6 +177,7 @@ public static class SheetGuard
             var now = stream.Read(buffer);
             if ((read += now) > most)
                 throw new TooMuchException();
+            tags?.Add(buffer[..now]);
             return now;
         }
 

@@ -85,4 +85,46 @@ public class HostileTests
         Assert.Equal(2, files.Read("s.xml", Whole[1].Replace("<NtryRef>1", $"<NtryRef>{huge}", StringComparison.Ordinal)));
         Assert.Contains("s.xml: entry 1: a text has 10001 characters", files.Errors, StringComparison.Ordinal);
     }
+
+    // 600,000 of them took 8.6 seconds.
+    [Fact]
+    public void An_element_with_a_heap_of_attributes_is_refused_at_once()
+    {
+        var (at, heap) = (Whole[2].IndexOf("<cbc:ID", StringComparison.Ordinal), new StringBuilder());
+        for (var i = 0; i < 600_000; i++)
+            heap.Append(System.Globalization.CultureInfo.InvariantCulture, $" a{i}=\"\"");
+        using var files = new Pipeline();
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        Assert.Equal(2, files.Read("i.xml", Whole[2].Insert(at + 7, heap.ToString())));
+        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 2);
+        Assert.Contains("an element has more than 1000 attributes", files.Errors, StringComparison.Ordinal);
+    }
+
+    [Theory] // The heap stands where ~ is.
+    [InlineData("<a b='~'/>", true)]
+    [InlineData("<a b=\"'~\"/>", true)]
+    [InlineData("<!-- > <a ~ -- -> - -->", true)]
+    [InlineData("<?x > <a ~ ?>", true)]
+    [InlineData("<a>~</a>", true)]
+    [InlineData("<![CDATA[ > <a ~ ]> ]] > ]]>", true)]
+    [InlineData("<a b='' ~>", false)]
+    [InlineData("<a b='>' ~>", false)]
+    [InlineData("<!-- > --><a ~>", false)]
+    [InlineData("<![CDATA[ ]>a]]><a ~>", false)]
+    [InlineData("<?x > ?><a ~>", false)]
+    public void Only_the_attributes_of_one_element_are_counted(string around, bool stands)
+    {
+        var heap = new string('=', Markup.TagGuard.MostAttributes + 1);
+        foreach (var encoding in (Encoding[])[Encoding.UTF8, Encoding.Unicode, Encoding.BigEndianUnicode])
+        {
+            var xml = encoding.GetBytes(around.Replace("~", heap, StringComparison.Ordinal));
+            if (stands)
+                Markup.TagGuard.Check(xml);
+            else
+                Assert.Throws<System.Xml.XmlException>(() => Markup.TagGuard.Check(xml));
+        }
+
+        Markup.TagGuard.Check(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("<a b=''/>", heap.Length))));
+        Markup.TagGuard.Check(Encoding.UTF8.GetBytes($"<a {heap[1..]}>"));
+    }
 }

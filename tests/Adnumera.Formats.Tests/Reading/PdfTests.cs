@@ -1,4 +1,8 @@
 using System.Text;
+using Adnumera.Bench;
+using Adnumera.Core.Sources;
+using Adnumera.Formats.Pdf;
+using Adnumera.PdfReader;
 
 namespace Adnumera.Formats.Tests.Reading;
 
@@ -7,38 +11,22 @@ public class PdfTests
 {
     private static byte[] Pdf(params (string Name, string Content)[] attached)
     {
-        var objects = new List<string>
-        {
-            "<< /Type /Catalog /Pages 2 0 R /OpenAction << /S /JavaScript /JS (app.alert(1)) >> /Names << /EmbeddedFiles << /Names "
-                + $"[{Names()}] >> >> >>",
-            "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
-            "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 200] >>",
-        };
+        List<byte[]> objects =
+        [
+            PdfBombs.Object(
+                "<< /Type /Catalog /Pages 2 0 R /OpenAction << /S /JavaScript /JS (app.alert(1)) >> /Names << /EmbeddedFiles << /Names "
+                    + $"[{string.Join(' ', attached.Select((a, i) => $"({a.Name}) {4 + 2 * i} 0 R"))}] >> >> >>"
+            ),
+            PdfBombs.Object("<< /Type /Pages /Kids [3 0 R] /Count 1 >>"),
+            PdfBombs.Object("<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 200] >>"),
+        ];
         foreach (var (name, content) in attached)
         {
-            objects.Add($"<< /Type /Filespec /F ({name}) /UF ({name}) /EF << /F {objects.Count + 2} 0 R >> >>");
-            objects.Add($"<< /Type /EmbeddedFile /Length {Encoding.UTF8.GetByteCount(content)} >>\nstream\n{content}\nendstream");
+            objects.Add(PdfBombs.Object($"<< /Type /Filespec /F ({name}) /UF ({name}) /EF << /F {objects.Count + 2} 0 R >> >>"));
+            objects.Add(PdfBombs.Stream("/Type /EmbeddedFile", Encoding.UTF8.GetBytes(content)));
         }
 
-        var pdf = new StringBuilder("%PDF-1.7\n");
-        var places = new List<int>();
-        for (var i = 0; i < objects.Count; i++)
-        {
-            places.Add(Encoding.UTF8.GetByteCount(pdf.ToString()));
-            pdf.Append(System.Globalization.CultureInfo.InvariantCulture, $"{i + 1} 0 obj\n{objects[i]}\nendobj\n");
-        }
-
-        var table = Encoding.UTF8.GetByteCount(pdf.ToString());
-        pdf.Append(System.Globalization.CultureInfo.InvariantCulture, $"xref\n0 {objects.Count + 1}\n0000000000 65535 f \n");
-        foreach (var place in places)
-            pdf.Append(System.Globalization.CultureInfo.InvariantCulture, $"{place:0000000000} 00000 n \n");
-        pdf.Append(
-            System.Globalization.CultureInfo.InvariantCulture,
-            $"trailer\n<< /Size {objects.Count + 1} /Root 1 0 R >>\nstartxref\n{table}\n%%EOF\n"
-        );
-        return Encoding.UTF8.GetBytes(pdf.ToString());
-
-        string Names() => string.Join(' ', attached.Select((a, i) => $"({a.Name}) {4 + 2 * i} 0 R"));
+        return PdfBombs.Of(objects);
     }
 
     [Fact]
@@ -76,5 +64,47 @@ public class PdfTests
         var whole = Pdf(("factur-x.xml", InvoiceTests.Ubl()));
         files.With("a.pdf", whole[..(whole.Length / 2)]);
         Assert.Equal(2, files.ReadAll(["a.pdf"]));
+    }
+
+    public static TheoryData<int> Bombs => [.. Enumerable.Range(0, PdfBombs.All.Length)];
+
+    // A circle ended the whole application, and the others held it up for most of a minute, or took gigabytes.
+    [Theory, MemberData(nameof(Bombs))]
+    public async Task What_brings_its_reader_down_is_a_file_that_cannot_be_read(int which)
+    {
+        var content = PdfBombs.All[which].Make();
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        var faults = 0;
+        foreach (var part in Enum.GetValues<PdfPart>())
+            try
+            {
+                await PdfFile.Prepare(content, part, CancellationToken.None);
+                faults += PdfFile.Part(content, part) is null ? 1 : 0;
+            }
+            catch (FileFaultException)
+            {
+                faults++;
+            }
+
+        Assert.InRange(faults, which is 0 or 1 ? 1 : 0, 1);
+        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 14);
+    }
+
+    [Fact]
+    public async Task Whoever_waits_no_more_ends_its_reading()
+    {
+        using var cancel = new CancellationTokenSource(TimeSpan.FromMilliseconds(500));
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => PdfFile.Prepare(PdfBombs.All[1].Make(), PdfPart.Rows, cancel.Token));
+        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 4);
+    }
+
+    [Fact]
+    public void The_command_line_says_which_file_cannot_be_read()
+    {
+        using var files = new Pipeline();
+        files.With("a.pdf", PdfBombs.All[4].Make());
+        Assert.Equal(2, files.ReadAll(["a.pdf"]));
+        Assert.Contains("a.pdf: ", files.Errors, StringComparison.Ordinal);
     }
 }
