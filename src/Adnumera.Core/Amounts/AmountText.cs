@@ -36,6 +36,29 @@ public static class AmountText
     /// <summary>Reads an amount from UTF-8; see the other overload.</summary>
     public static Fault Read(ReadOnlySpan<byte> text, int digits, out long minor) => Read<byte>(text, digits, out minor);
 
+    /// <summary>Reads an amount as people type it: <c>1,234.50</c> is 1234.50. What two people would read differently is no amount:
+    /// <c>1234,56</c>, <c>0,123</c>, and <c>1,234</c> in a currency of three decimals.</summary>
+    /// <param name="text">The text as it was typed.</param>
+    /// <param name="digits">Decimals of the currency.</param>
+    /// <param name="minor">The amount in minor units, 0 when there is a fault.</param>
+    public static Fault Typed(string text, int digits, out long minor) => Read(Ungrouped(text.Trim(), digits), digits, out minor);
+
+    /// <summary>A number as people type it, without the commas between its thousands; as it is, where it has any that are not surely
+    /// that.</summary>
+    /// <param name="number">The number, already trimmed.</param>
+    /// <param name="digits">The most decimals that it may have.</param>
+    public static string Ungrouped(string number, int digits)
+    {
+        var whole = number.StartsWith('-') ? number[1..] : number;
+        var point = whole.IndexOf('.', StringComparison.Ordinal);
+        var groups = (point < 0 ? whole : whole[..point]).Split(',');
+        var areThousands = groups[0] is [not '0', ..] and { Length: <= 3 } && groups.Skip(1).All(g => g.Length == 3);
+        // One comma before three digits is a decimal point to others, where there may be three decimals.
+        var mayBePoint = groups.Length == 2 && point < 0 && digits >= 3;
+        var isPlain = point < 0 || !whole[point..].Contains(',', StringComparison.Ordinal);
+        return groups.Length > 1 && areThousands && !mayBePoint && isPlain ? number.Replace(",", "", StringComparison.Ordinal) : number;
+    }
+
     private static Fault Read<T>(ReadOnlySpan<T> text, int digits, out long minor)
         where T : unmanaged, IBinaryInteger<T>
     {

@@ -25,7 +25,7 @@ public sealed class Currency
 
     private Currency(string code, int digits) => (Code, Digits) = (code, digits);
 
-    /// <summary>The three letters, upper case.</summary>
+    /// <summary>The three letters, upper case; blank for <see cref="Unsaid"/>.</summary>
     public string Code { get; }
 
     /// <summary>Decimals of the minor unit, 0 to 4.</summary>
@@ -33,6 +33,9 @@ public sealed class Currency
 
     /// <summary>United States dollar, the currency of a company that names none.</summary>
     public static Currency Usd { get; } = Known["USD"];
+
+    /// <summary>The company's, where nobody has said which that is: without a code, with the two decimals that are the rule.</summary>
+    public static Currency Unsaid { get; } = new("", 2);
 
     /// <summary>Every currency known here.</summary>
     public static IEnumerable<Currency> All => Known.Values;

@@ -40,14 +40,31 @@ public sealed record Delivery(IReadOnlyList<FeedRecord> Records, IReadOnlyList<D
 {
     /// <summary>Receipts and the like, by the id of the record that each belongs to.</summary>
     public IReadOnlyList<(string Id, ArrivedFile File)> Attachments { get; init; } = [];
+
+    /// <summary>What was left where it is, and why, as people say it; blank for nothing. The rest came.</summary>
+    public string LeftOut { get; init; } = "";
 }
 
-/// <summary>A file of a feed.</summary>
+/// <summary>A file of a feed. Its bytes are asked for when it is its turn, so that no more than one is held at a time.</summary>
 /// <param name="Id">The source's own id of it.</param>
 /// <param name="Whose">The value of the field that says whose it is.</param>
 /// <param name="From">Who sent it, as people say it.</param>
-/// <param name="File">The file.</param>
-public sealed record DeliveredFile(string Id, string Whose, string From, ArrivedFile File);
+/// <param name="Name">Its name, without a folder.</param>
+/// <param name="Hash">What tells it apart (<see cref="ArrivedFile.Hash"/>).</param>
+/// <param name="Open">Reads it; a <see cref="FeedTroubleException"/> where it is not there any more, or another one by now.</param>
+public sealed record DeliveredFile(
+    string Id,
+    string Whose,
+    string From,
+    string Name,
+    string Hash,
+    Func<CancellationToken, Task<ArrivedFile>> Open
+)
+{
+    /// <summary>One that is at hand.</summary>
+    public static DeliveredFile Of(string id, string whose, string from, ArrivedFile file) =>
+        new(id, whose, from, file.Name, file.Hash, _ => Task.FromResult(file));
+}
 
 /// <summary>A record that the source's own total counts.</summary>
 /// <param name="Id">Its id.</param>

@@ -30,6 +30,9 @@ public enum NoticeKind
 
     /// <summary>Suppliers that near or reach a 1099 threshold without a Form W-9.</summary>
     W9Missing,
+
+    /// <summary>Somebody who looks after the installation gave themselves a role in the company.</summary>
+    RoleTaken,
 }
 
 /// <summary>Whether a person wants to hear of a kind, and from what on.</summary>
@@ -74,6 +77,10 @@ public sealed record NoticeFacts
 
     /// <summary>How many suppliers near or reach a 1099 threshold of this year without a Form W-9, and what of theirs counts.</summary>
     public Tally WithoutW9 { get; init; }
+
+    /// <summary>Who gave themselves a role in the company, looking after the installation, and when; none for whoever does not look after
+    /// its people.</summary>
+    public IReadOnlyList<(string Name, string At)> RolesTaken { get; init; } = [];
 
     /// <summary>The last day that is locked; none where nothing is.</summary>
     public DateOnly? LockedThrough { get; init; }

@@ -21,11 +21,11 @@ public static class NoticeRules
             NoticeKind.HeldAge => new NoticeChoice(true, 0, 14),
             NoticeKind.ReceiptMissing => new NoticeChoice(false, 75_00, 0),
             NoticeKind.LockNears => new NoticeChoice(true, 0, 10),
-            NoticeKind.PaymentAccountMissing or NoticeKind.Failed or NoticeKind.PriceMoved or NoticeKind.W9Missing => new NoticeChoice(
-                true,
-                0,
-                0
-            ),
+            NoticeKind.PaymentAccountMissing
+            or NoticeKind.Failed
+            or NoticeKind.PriceMoved
+            or NoticeKind.W9Missing
+            or NoticeKind.RoleTaken => new NoticeChoice(true, 0, 0),
         };
 
     /// <summary>Every notice for a person, in the order of the kinds.</summary>
@@ -58,6 +58,7 @@ public static class NoticeRules
             NoticeKind.HeldAge => Counted(facts.HeldLong),
             NoticeKind.PriceMoved => Counted(new Tally(facts.PricesMoved, 0)),
             NoticeKind.W9Missing => Counted(facts.WithoutW9),
+            NoticeKind.RoleTaken => facts.RolesTaken.Select(r => new Notice(kind, r.Name, r.At, default)),
             NoticeKind.ReceiptMissing => Counted(facts.WithoutReceipt),
             NoticeKind.LockNears => NextLock(facts, choice.Days) is { } day
             && facts.OfLastMonth.Documents > 0

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Adnumera.Core.Amounts;
 
 namespace Adnumera.Core.Payroll;
@@ -27,10 +28,10 @@ public static class PayrollAccrual
             var rows = Shared(run, worked, all);
             if (rows.Count == 0 || month <= locked)
                 continue;
-            runs.Add(new PayRun($"{run.Id} accrued {Day.Text(month)[..7]}", month, null, run.Currency, rows) { Kind = PayRunKind.Accrual });
+            runs.Add(new PayRun(IdOf(run.Id, Accrued, month), month, null, run.Currency, rows) { Kind = PayRunKind.Accrual });
             runs.Add(
                 new PayRun(
-                    $"{run.Id} reversed {Day.Text(month)[..7]}",
+                    IdOf(run.Id, Reversed, month),
                     month.AddDays(1),
                     null,
                     run.Currency,
@@ -44,6 +45,19 @@ public static class PayrollAccrual
 
         return runs;
     }
+
+    /// <summary>Whether an id is that of an accrual of a run, or of its reversal.</summary>
+    public static bool IsOf(string run, string id) =>
+        id.StartsWith($"{run} ", StringComparison.Ordinal)
+        && id[(run.Length + 1)..].Split(' ') is [Accrued or Reversed, var month]
+        && DateOnly.TryParseExact(month, Month, CultureInfo.InvariantCulture, DateTimeStyles.None, out _);
+
+    private const string Accrued = "accrued",
+        Reversed = "reversed",
+        Month = "yyyy-MM";
+
+    private static string IdOf(string run, string what, DateOnly month) =>
+        $"{run} {what} {month.ToString(Month, CultureInfo.InvariantCulture)}";
 
     /// <summary>How many days from Monday to Friday there are from one day to another, both included.</summary>
     public static int WorkingDays(DateOnly first, DateOnly last) =>

@@ -24,7 +24,10 @@ public abstract record PlanStep
     public sealed record AddSupplier(string Name, int Revision, string Key) : PlanStep;
 
     /// <summary>An entry.</summary>
-    public sealed record PostEntry(ReadyDocument Document, EntryInstruction Entry) : PlanStep;
+    /// <param name="Document">The document.</param>
+    /// <param name="Entry">What goes.</param>
+    /// <param name="WaitsFor">The supplier that the ledger lacks, and that it waits for; blank for none.</param>
+    public sealed record PostEntry(ReadyDocument Document, EntryInstruction Entry, string WaitsFor) : PlanStep;
 
     /// <summary>It is not coded any more: whatever decides it has changed since. It is held or left out, with its reasons.</summary>
     public sealed record Recode(ReadyDocument Document) : PlanStep;
@@ -75,18 +78,18 @@ public sealed class PostingPlan(
         }
 
         var supplier = suppliers.NameOf(EntryInstruction.OwedTo(document.Composed.Document, entry));
-        if (
-            supplier.Length > 0
-            && !suppliers.IsInLedger(supplier)
-            && missing.Add(supplier)
-            && planned.GetValueOrDefault(Folded.Of(supplier)) is { UnderWay: false } before
-        )
+        var lacks = supplier.Length > 0 && !suppliers.IsInLedger(supplier);
+        if (lacks && missing.Add(supplier) && planned.GetValueOrDefault(Folded.Of(supplier)) is { UnderWay: false } before)
             yield return new PlanStep.AddSupplier(
                 supplier,
                 before.Revision + 1,
                 Outbox.KeyOfSupplier(company, organisation, supplier, before.Revision + 1)
             );
         var key = Outbox.KeyOfEntry(company, document.Id, document.Revision);
-        yield return new PlanStep.PostEntry(document, EntryInstruction.Of(key, document.Composed.Document, entry, suppliers, accounts));
+        yield return new PlanStep.PostEntry(
+            document,
+            EntryInstruction.Of(key, document.Composed.Document, entry, suppliers, accounts),
+            lacks ? supplier : ""
+        );
     }
 }

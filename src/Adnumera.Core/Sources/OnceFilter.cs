@@ -103,7 +103,7 @@ public sealed class OnceFilter(Problems problems)
         return (long)digest;
     }
 
-    private static long CodeOf(Amounts.Currency currency) => (currency.Code[0] << 16) | (currency.Code[1] << 8) | currency.Code[2];
+    private static long CodeOf(Amounts.Currency currency) => currency.Code.Aggregate(0L, (code, letter) => (code << 8) | letter);
 
     private static int TextsOf(ArrivedRecord record)
     {

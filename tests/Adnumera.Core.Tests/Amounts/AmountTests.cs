@@ -38,6 +38,33 @@ public partial class AmountTests
     public void What_is_not_an_amount_is_told_apart(string text, int digits, AmountText.Fault fault) =>
         Assert.Equal(fault, AmountText.Read(text, digits, out _));
 
+    [Theory]
+    [InlineData(" 1,234.50 ", 2, 1234_50)]
+    [InlineData("1,234", 2, 1234_00)]
+    [InlineData("-12,345,678.9", 2, -12345678_90)]
+    [InlineData("1,234", 0, 1234)]
+    [InlineData("1,234.5", 3, 1234_500)]
+    [InlineData("1,234,567", 3, 1234567_000)]
+    [InlineData("999", 2, 999_00)]
+    public void What_people_type_may_have_commas_between_its_thousands(string text, int digits, long minor)
+    {
+        Assert.Equal(AmountText.Fault.None, AmountText.Typed(text, digits, out var read));
+        Assert.Equal(minor, read);
+    }
+
+    [Theory] // 1234,56 was read as 123,456.00.
+    [InlineData("1234,56", 2)]
+    [InlineData("1,23", 2)]
+    [InlineData("12,34,567", 2)]
+    [InlineData("1234,567", 2)]
+    [InlineData("0,123", 2)]
+    [InlineData(",123", 2)]
+    [InlineData("1,234.5,6", 2)]
+    [InlineData("1,234", 3)]
+    [InlineData("1,2345", 4)]
+    public void What_two_people_would_read_differently_is_no_amount(string text, int digits) =>
+        Assert.Equal(AmountText.Fault.Form, AmountText.Typed(text, digits, out _));
+
     [Fact]
     public void What_is_written_is_read_again() =>
         Gen.Select(Gen.Long[-AmountText.Most, AmountText.Most], Gen.Int[0, 4])

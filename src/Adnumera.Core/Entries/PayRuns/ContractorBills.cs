@@ -20,10 +20,13 @@ public static class ContractorBills
                 .Select(of => Bill(run, of.Key, [.. of])),
         ];
 
+    /// <summary>The id of a contractor's bill.</summary>
+    public static string IdOf(string run, string who) => $"{run}/{Folded.Of(who)}";
+
     private static Document Bill(PayRun run, string who, IReadOnlyList<PayRow> rows) =>
         new()
         {
-            Identity = new DocumentIdentity(PayRun.Source, $"{run.Id}/{Folded.Of(who)}"),
+            Identity = new DocumentIdentity(PayRun.Source, IdOf(run.Id, who)),
             Kind = DocumentKind.Bill,
             Date = run.PayDate,
             DueDate = run.PayDate,

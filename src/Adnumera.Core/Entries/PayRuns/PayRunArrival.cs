@@ -27,4 +27,17 @@ public static class PayRunArrival
             return [document];
         return [document, .. PayrollAccrual.Of(run, entered, payroll, settings.Locked).Select(Document.Of)];
     }
+
+    /// <summary>Whether a document is what a run became beside itself, and not another run of a like name, or what that became.</summary>
+    /// <param name="run">The run.</param>
+    /// <param name="kind">The document's kind.</param>
+    /// <param name="id">Its id.</param>
+    /// <param name="reference">Its reference.</param>
+    /// <param name="supplier">Its supplier.</param>
+    public static bool IsMadeOf(string run, DocumentKind kind, string id, string reference, string supplier) =>
+        kind == DocumentKind.PayRun
+            ? PayrollAccrual.IsOf(run, id)
+            : kind == DocumentKind.Bill
+                && id.StartsWith($"{run}/", StringComparison.Ordinal)
+                && (reference == run || id == ContractorBills.IdOf(run, supplier));
 }

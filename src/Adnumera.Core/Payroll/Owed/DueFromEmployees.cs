@@ -1,3 +1,5 @@
+using Adnumera.Core.Amounts;
+
 namespace Adnumera.Core.Payroll.Owed;
 
 /// <summary>What an employee came to owe, or repaid: by money, set off against a claim, or deducted from pay.</summary>
@@ -40,6 +42,15 @@ public static class DueFromEmployees
                 .OrderBy(d => d.Employee.Length == 0)
                 .ThenBy(d => d.Employee, StringComparer.OrdinalIgnoreCase),
         ];
+
+    /// <summary>How much of what an employee owes goes against a claim of theirs: what both come to, and nothing of another currency, since
+    /// nobody has said at which rate.</summary>
+    /// <param name="left">What is due and not set off yet; minor units.</param>
+    /// <param name="currency">In which currency.</param>
+    /// <param name="claim">What the claim comes to.</param>
+    /// <returns>Minor units; 0 for nothing.</returns>
+    public static long MaySetOff(long left, Currency currency, Money claim) =>
+        claim.Currency == currency ? Math.Max(0, Math.Min(left, claim.Minor)) : 0;
 
     /// <summary>In which of the ages something stands on a day: 0 for the youngest.</summary>
     public static int Age(DateOnly since, DateOnly on)
