@@ -187,7 +187,11 @@ public sealed partial class Books
                 );
                 if (existing is not null)
                     return existing;
-                var added = new Supplier($"S{file.ExecuteScalar<long>("select count(*) from supplier") + 101}", name);
+                // After the largest number that there is, whatever was taken in with other ids.
+                var last = file.ExecuteScalar<long>(
+                    "select coalesce(max(cast(substr(id, 2) as integer)), 100) from supplier where id like 'S%'"
+                );
+                var added = new Supplier($"S{Math.Max(last, 100) + 1}", name);
                 Insert(added);
                 return added;
             }

@@ -78,7 +78,6 @@ public sealed class HttpLedgerTests
 
     [Theory]
     [InlineData(HttpStatusCode.UnprocessableEntity)]
-    [InlineData(HttpStatusCode.Conflict)]
     [InlineData(HttpStatusCode.BadRequest)]
     public async Task A_refusal_keeps_the_ledgers_code_and_words(HttpStatusCode status) =>
         Assert.Equal(
@@ -115,7 +114,9 @@ public sealed class HttpLedgerTests
     [InlineData(HttpStatusCode.OK, "{\"id\": \"E1")]
     [InlineData(HttpStatusCode.UnprocessableEntity, "")]
     [InlineData(HttpStatusCode.UnprocessableEntity, "{}")]
+    [InlineData(HttpStatusCode.UnprocessableEntity, "{\"type\": \"about:blank\", \"detail\": \"No.\"}")]
     [InlineData(HttpStatusCode.Conflict, "null")]
+    [InlineData(HttpStatusCode.Conflict, "{\"type\": \"being-written\", \"detail\": \"This key is being written.\"}")]
     [InlineData(HttpStatusCode.BadRequest, "{\"type\": \"\", \"detail\": \"\"}")]
     public async Task Whatever_is_no_clear_yes_or_no_is_unknown(HttpStatusCode status, string body)
     {

@@ -20,6 +20,9 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
     private const int PageSize = 500;
     private const int KeysAtOnce = 500;
     private const string KeyReused = "idempotency-key-reused";
+
+    // What a problem has where nobody named it (RFC 9457, 4.2.1).
+    private const string Unnamed = "about:blank";
     private readonly LedgerRequests requests = new(http, token);
     private readonly Translation translation = new(currency);
 
@@ -239,10 +242,13 @@ public sealed class HttpLedger(HttpClient http, string token, Currency currency)
                     return new PostingAnswer.TryLater(answer.Headers.RetryAfter?.Delta ?? TimeSpan.FromSeconds(2));
                 case HttpStatusCode.BadRequest or HttpStatusCode.Conflict or HttpStatusCode.UnprocessableEntity:
                     var problem = await answer.Content.ReadFromJsonAsync<ProblemAnswer>(cancel);
-                    if (string.IsNullOrWhiteSpace(problem?.Type) || string.IsNullOrWhiteSpace(problem.Detail))
+                    if (string.IsNullOrWhiteSpace(problem?.Type) || problem.Type == Unnamed || string.IsNullOrWhiteSpace(problem.Detail))
                         return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode} without a reason.");
-                    return problem.Type == KeyReused
-                        ? new PostingAnswer.KeyInUse(problem.Detail)
+                    if (problem.Type == KeyReused)
+                        return new PostingAnswer.KeyInUse(problem.Detail);
+                    // A conflict may be with what the ledger has just taken: whatever it calls it, it is asked for the key.
+                    return answer.StatusCode == HttpStatusCode.Conflict
+                        ? new PostingAnswer.Lost($"The ledger answered with a conflict: {problem.Detail}")
                         : new PostingAnswer.Refused(problem.Type, problem.Detail);
                 default:
                     return new PostingAnswer.Lost($"The ledger answered {(int)answer.StatusCode}.");

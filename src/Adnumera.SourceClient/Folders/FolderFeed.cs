@@ -1,11 +1,11 @@
 using Adnumera.Core.Count;
 using Adnumera.Core.Feeds;
-using Adnumera.Core.Sources;
 
 namespace Adnumera.SourceClient.Folders;
 
 /// <summary>A folder that is watched: whatever lies there, each time whole. What came before is known by its name and content. A file that
-/// is still being written, or that says so by its name, is left for the next time.</summary>
+/// is still being written, or that says so by its name, is left for the next time; what is no file of a fit size keeps no other from
+/// coming.</summary>
 /// <param name="path">The folder.</param>
 internal sealed class FolderFeed(string path) : IFeed
 {
@@ -22,29 +22,33 @@ internal sealed class FolderFeed(string path) : IFeed
     {
         try
         {
-            var files = new List<DeliveredFile>();
-            foreach (var file in new DirectoryInfo(path).EnumerateFiles().Where(IsFinished).OrderBy(f => f.Name, StringComparer.Ordinal))
-            {
-                if (file.Length > LargestFile)
-                    throw new FeedTroubleException(
-                        $"{file.Name} is larger than {LargestFile / 1024 / 1024} MB. Nothing was taken in; split it, or take it out."
-                    );
-                if (files.Count == MostFiles)
-                    throw new FeedTroubleException(
-                        $"More than {MostFiles} files lie in {path}. Nothing was taken in; take those out that came."
-                    );
-                files.Add(
-                    new DeliveredFile(file.Name, "", "", new ArrivedFile(file.Name, await File.ReadAllBytesAsync(file.FullName, cancel)))
+            var (files, left) = (new List<DeliveredFile>(), new List<string>());
+            // No more of the folder is looked at than may lie there.
+            var there = new DirectoryInfo(path).EnumerateFiles().Where(IsFinished).Take(MostFiles + 1).ToList();
+            if (there.Count > MostFiles)
+                throw new FeedTroubleException(
+                    $"More than {MostFiles} files lie in {path}. Nothing was taken in; take those out that came."
                 );
-            }
-
-            return new Delivery([], files, mark);
+            foreach (var file in there.OrderBy(f => f.Name, StringComparer.Ordinal))
+                if (await WatchedFile.Hash(file.FullName, LargestFile, cancel) is { } hash)
+                    files.Add(
+                        new DeliveredFile(file.Name, "", "", file.Name, hash, c => WatchedFile.Read(file.FullName, hash, LargestFile, c))
+                    );
+                else
+                    left.Add(file.Name);
+            return new Delivery([], files, mark) { LeftOut = LeftOut(left) };
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             throw new FeedTroubleException($"The folder {path} cannot be read: {e.Message} Nothing was taken in; it is tried again.", e);
         }
     }
+
+    private string LeftOut(List<string> names) =>
+        names.Count == 0
+            ? ""
+            : $"{Quote.Of(names[0])}{(names.Count > 1 ? $" and {names.Count - 1} more" : "")} in {path} cannot be read, or has more than "
+                + $"{LargestFile / 1024 / 1024} MB. It stays there, and the others came; split it, or take it out.";
 
     /// <inheritdoc/>
     public Task<Tally?> Says(DateOnly first, DateOnly last, IReadOnlyCollection<string> whose, CancellationToken cancel) =>

@@ -15,6 +15,7 @@ namespace Adnumera.SourceClient.Http;
 internal abstract class HttpFeed<T>(FeedKind kind, string records, FeedRequests requests, Currency currency) : IFeed
 {
     private const int PageSize = 1000;
+    private const int MostPages = 100;
     private readonly string address = $"api/{Words<FeedKind>.Of(kind)}";
 
     /// <summary>How the source is asked.</summary>
@@ -30,15 +31,18 @@ internal abstract class HttpFeed<T>(FeedKind kind, string records, FeedRequests 
     public async Task<Delivery> Changed(string mark, DateOnly from, CancellationToken cancel)
     {
         var (changed, after) = (new List<T>(), mark.Length > 0 ? mark : "0");
-        while (true)
+        // What is more than that comes at the next pull, which begins where this one ended.
+        for (var pages = 1; ; pages++)
         {
             var page = await requests.Get<ChangesAnswer<T>>(
                 $"{address}/{records}?from={Day.Text(from)}&after={after}&most={PageSize}",
                 cancel
             );
             changed.AddRange(page.Records);
+            if (page.More && (page.Records.Length == 0 || $"{page.Next}" == after))
+                throw Unreadable("it says that there is more, and gives nothing more");
             after = $"{page.Next}";
-            if (!page.More)
+            if (!page.More || pages == MostPages)
                 return await Delivered(changed, after, cancel);
         }
     }

@@ -22,7 +22,7 @@ internal sealed class MailboxFeed(FeedRequests requests, Currency currency)
         var files = new List<DeliveredFile>();
         foreach (var mailed in changed.Where(m => m.Status == "arrived"))
             files.Add(
-                new DeliveredFile(
+                DeliveredFile.Of(
                     mailed.Id,
                     mailed.Mailbox,
                     mailed.From,
