@@ -385,8 +385,8 @@ public sealed class StorageTests : IDisposable
         {
             var outbox = new OutboxTable(c);
             var dispatch = outbox.Start(at, "Ines");
-            outbox.PlanEntry(dispatch, "o", 1, 1, Entry(1));
-            outbox.PlanEntry(dispatch, "o", 2, 1, Entry(2));
+            outbox.PlanEntry(dispatch, "o", 1, 1, Entry(1), "");
+            outbox.PlanEntry(dispatch, "o", 2, 1, Entry(2), "");
             outbox.PlanSupplier(dispatch, "o", 1, "s1", "Marrow");
             Assert.Equal(new PlannedSupplier(1, UnderWay: true), outbox.Suppliers("o")["MARROW"]);
             Assert.Empty(outbox.Suppliers("another"));
@@ -410,13 +410,23 @@ public sealed class StorageTests : IDisposable
         Assert.Empty(Read(c => new OutboxTable(c).Unanswered("another")));
         Assert.Equal(["entry", "k1"], Answer(InstructionState.Accepted));
         Assert.Null(Read(c => new OutboxTable(c).NextPlanned(1)));
+        // What the ledger said of a key before says nothing of what is sent under it once more.
+        books.File.InTransaction(c =>
+        {
+            new OutboxTable(c).NotThere(1, new Absence(3, at, at + Outbox.AbsentFor));
+            Assert.Equal(PostingStep.Send, Outbox.Next(InstructionState.Unknown, new OutboxTable(c).Unanswered("o")[0].Absence));
+            new OutboxTable(c).Sent(1, at);
+            Assert.Equal(default, new OutboxTable(c).Unanswered("o")[0].Absence);
+            new OutboxTable(c).Answered(1, InstructionState.Accepted, at, "L");
+            return 0;
+        });
         Assert.Equal(0, Read(c => new OutboxTable(c).CountUnknown()));
         var latest = Read(c => new OutboxTable(c).Latest())!;
         Assert.Equal((3, 2, 1, 0), (latest.Planned, latest.Accepted, latest.Refused, latest.Unknown));
         Assert.Throws<SqliteException>(() =>
             books.File.InTransaction(c =>
             {
-                new OutboxTable(c).PlanEntry(1, "o", 1, 1, Entry(1)); // the same key is never planned twice
+                new OutboxTable(c).PlanEntry(1, "o", 1, 1, Entry(1), ""); // the same key is never planned twice
                 return 0;
             })
         );

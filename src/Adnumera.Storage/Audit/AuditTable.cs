@@ -42,6 +42,18 @@ public sealed class AuditTable(SqliteConnection company)
     public IReadOnlyList<AuditRow> Of(string subject) =>
         company.Query<AuditRow>($"{Columns} where subject = @subject order by id", new { subject }).AsList();
 
+    /// <summary>How often somebody did something to a subject since an instant. Walks audit_by_subject.</summary>
+    public int Count(string subject, string who, DateTimeOffset since) =>
+        company.ExecuteScalar<int>(
+            "select count(*) from audit where subject = @subject and who = @who and at > @since",
+            new
+            {
+                subject,
+                who,
+                since = Iso.Text(since),
+            }
+        );
+
     /// <summary>A page of the record, latest first, before the given row.</summary>
     public IReadOnlyList<AuditRow> Page(long? before, int most) =>
         company

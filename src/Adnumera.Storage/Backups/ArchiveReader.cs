@@ -28,7 +28,7 @@ public sealed class ArchiveReader : IDisposable
             using var stream = entry.Open();
             var manifest = JsonSerializer.Deserialize<ArchiveManifest>(stream);
             return manifest is { Files: not null, MadeAt: not null, Company: not null }
-                ? new ArchiveReader(archive, manifest)
+                ? new ArchiveReader(archive, Sound(manifest))
                 : throw new ArchiveException("The manifest of the archive says nothing.");
         }
         catch (Exception e)
@@ -83,6 +83,14 @@ public sealed class ArchiveReader : IDisposable
 
     /// <inheritdoc/>
     public void Dispose() => archive.Dispose();
+
+    private static ArchiveManifest Sound(ArchiveManifest manifest)
+    {
+        if (manifest.Files.Any(f => f is not { Name: not null, Sha256: not null }))
+            throw new ArchiveException("The manifest of the archive has a file without a name or a hash.");
+        var twice = manifest.Files.GroupBy(f => f.Name, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1);
+        return twice is null ? manifest : throw new ArchiveException($"The manifest of the archive names {Quote.Of(twice.Key)} twice.");
+    }
 
     private void Read(ArchivedFile file, Stream to)
     {

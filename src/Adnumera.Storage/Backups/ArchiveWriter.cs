@@ -38,7 +38,7 @@ public static class ArchiveWriter
         CancellationToken cancel = default
     )
     {
-        var unfinished = $"{path}.unfinished";
+        var unfinished = Debris.UnfinishedOf(path);
         try
         {
             var files = new List<ArchivedFile>();
@@ -60,7 +60,7 @@ public static class ArchiveWriter
                 {
                     cancel.ThrowIfCancellationRequested();
                     progress?.Invoke(files.Count, sources.Count);
-                    files.Add(Add(archive, source, unfinished));
+                    files.Add(Add(archive, source, Debris.CopyFor(path)));
                 }
 
                 manifest = new ArchiveManifest(form, Iso.Text(at), company, files);
@@ -80,9 +80,9 @@ public static class ArchiveWriter
         }
     }
 
-    private static ArchivedFile Add(ZipArchive archive, ArchiveSource source, string beside)
+    private static ArchivedFile Add(ZipArchive archive, ArchiveSource source, string place)
     {
-        var copy = source.IsDatabase ? Copy(source, $"{beside}.copy") : source.Path;
+        var copy = source.IsDatabase ? Copy(source, place) : source.Path;
         try
         {
             using var from = File.OpenRead(copy);

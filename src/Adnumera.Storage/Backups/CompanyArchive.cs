@@ -1,9 +1,9 @@
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
 using Adnumera.Storage.Migrations;
-using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Backups;
 
@@ -13,15 +13,15 @@ public sealed record ArchivedCompany(string Id, string Name, string MadeAt);
 /// <summary>Brings a company in from an archive of another installation, or of this one.</summary>
 public static class CompanyArchive
 {
-    /// <summary>Takes a company's files out into the folder of this installation. It is listed apart, by whoever knows the
+    /// <summary>Takes a company's files out and makes them fit to be used here. They get their place by whoever knows the
     /// installation.</summary>
     /// <param name="archive">The archive.</param>
-    /// <param name="folder">The folder of all files.</param>
+    /// <param name="staged">The folder that they are made in: it is empty, and nobody else's.</param>
     /// <param name="isTaken">Whether a short name belongs to a company here.</param>
     /// <param name="cancel">Stops it; nothing is left behind.</param>
     /// <exception cref="ArchiveException">It is no archive of a company, damaged, or the company is here already.</exception>
     /// <exception cref="NewerSchemaException">It was made by a newer version.</exception>
-    public static ArchivedCompany BringIn(string archive, string folder, Func<string, bool> isTaken, CancellationToken cancel = default)
+    public static ArchivedCompany TakeOut(string archive, string staged, Func<string, bool> isTaken, CancellationToken cancel = default)
     {
         using var reader = ArchiveReader.Open(archive);
         if (reader.Manifest.Form != ArchiveForm.Company)
@@ -29,45 +29,30 @@ public static class CompanyArchive
         var id = reader.Manifest.Company;
         if (!ShortName.Is(id))
             throw new ArchiveException("The archive does not say which company it holds.");
-        if (isTaken(id) || File.Exists(Path.Combine(folder, DataFolder.CompanyFile(id))))
+        if (isTaken(id))
             throw new ArchiveException(
                 $"A company “{id}” is here already; its keys in the ledger would be the same. Nothing was brought in; "
                     + "take that one out of the way first."
             );
-        var staged = Path.Combine(folder, $".bring-in-{id}");
-        try
-        {
-            reader.Extract(staged, n => DataFolder.CompanyOf(n) == id, cancel);
-            var path = Path.Combine(staged, DataFolder.CompanyFile(id));
-            if (!File.Exists(path))
-                throw new ArchiveException("The archive has no books in it.");
-            var file = new CompanyFile(path);
-            Upgrade.Run(file);
+        reader.Extract(staged, n => DataFolder.CompanyOf(n) == id, cancel);
+        var path = Path.Combine(staged, DataFolder.CompanyFile(id));
+        if (!File.Exists(path))
+            throw new ArchiveException("The archive has no books in it.");
+        var file = new CompanyFile(path);
+        Upgrade.Run(file);
 
-            // The key to its ledger was encrypted with keys that stayed where it comes from: its owner allows it anew.
-            var name = file.InTransaction(c =>
-            {
-                if (new CompanyTable(c).Slug() != id)
-                    throw new ArchiveException("The archive names one company and holds another.");
-                new LedgerTable(c).Disconnect();
-                new FeedTable(c).ForgetKeys();
-                return new CompanyTable(c).Name();
-            });
-            SqliteConnection.ClearAllPools();
-            foreach (var part in (string[])[DataFolder.OriginalsFile(id), DataFolder.CompanyFile(id)])
-                if (File.Exists(Path.Combine(staged, part)))
-                {
-                    Directory.CreateDirectory(Path.GetDirectoryName(Path.Combine(folder, part))!);
-                    File.Move(Path.Combine(staged, part), Path.Combine(folder, part));
-                }
-
-            return new ArchivedCompany(id, name, reader.Manifest.MadeAt);
-        }
-        finally
+        // The key to its ledger was encrypted with keys that stayed where it comes from: its owner allows it anew.
+        var name = file.InTransaction(c =>
         {
-            SqliteConnection.ClearAllPools();
-            if (Directory.Exists(staged))
-                Directory.Delete(staged, recursive: true);
-        }
+            if (new CompanyTable(c).Slug() != id)
+                throw new ArchiveException("The archive names one company and holds another.");
+            new LedgerTable(c).Disconnect();
+            new FeedTable(c).ForgetKeys();
+            // So were the tax numbers: they are asked for again.
+            new ReturnSupplierTable(c).NumbersStayBehind();
+            new PayerTable(c).NumberStaysBehind();
+            return new CompanyTable(c).Name();
+        });
+        return new ArchivedCompany(id, name, reader.Manifest.MadeAt);
     }
 }

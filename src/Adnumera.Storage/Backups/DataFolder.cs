@@ -12,7 +12,15 @@ public static class DataFolder
     /// <summary>The key that seals the audit.</summary>
     public const string AuditKey = "keys/audit.key";
 
-    private const string Companies = "companies";
+    /// <summary>The folder of the companies' files.</summary>
+    public const string Companies = "companies";
+
+    /// <summary>The folder of archives that are written on the page.</summary>
+    public const string Backups = "backups";
+
+    /// <summary>The folder of files that no installation lists.</summary>
+    public const string Unlisted = "unlisted";
+
     private const string Originals = ".files.sqlite";
 
     /// <summary>The file of a company.</summary>

@@ -1,38 +1,24 @@
 using System.Globalization;
 using System.Text.Json;
-using Adnumera.Storage.Audit;
-using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.Installation;
-using Adnumera.Storage.Migrations;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Storage.Backups;
 
-/// <summary>A company as an archive has it.</summary>
-/// <param name="Documents">How many documents arrived.</param>
-/// <param name="LastChange">When something was changed in it last; blank for never.</param>
-/// <param name="Audit">What the check of its record found.</param>
-public sealed record RestoredCompany(string Id, string Name, long Documents, string LastChange, AuditCheck Audit);
-
-/// <summary>What a restore would bring back.</summary>
-/// <param name="MadeAt">By when it is: the instant at which the archive was made.</param>
-public sealed record RestorePlan(string MadeAt, int People, IReadOnlyList<RestoredCompany> Companies)
-{
-    /// <summary>Whether the record of every company is whole; otherwise it is restored only by who says so.</summary>
-    public bool Holds => Companies.All(c => c.Audit.Problem.Length == 0);
-}
-
 /// <summary>
 /// Brings an installation back from its archive in two steps: the archive is taken apart and checked beside the files in use, and then,
-/// before
-/// anything is opened, takes their place. What was there is kept in a folder of its own, from which it can come back.
+/// before anything is opened, takes their place. What was there is kept in a folder of its own, from which it can come back. Whatever stops
+/// it, and wherever: what was there and what was restored are both whole, and the next start goes on.
 /// </summary>
 /// <param name="folder">The folder of all files.</param>
 public sealed class Restoring(string folder)
 {
     private const string Before = "before-restore-";
+    private const string Staged = ".restore";
+    private const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
     private static readonly string[] Parts =
     [
         $"{DataFolder.InstallationFile}-wal",
@@ -42,144 +28,205 @@ public sealed class Restoring(string folder)
         DataFolder.Keys,
     ];
 
-    private readonly string staged = Path.Combine(folder, ".restore");
+    /// <summary>What is decided: which folder takes its place, and which one keeps what was there.</summary>
+    private sealed record Decision(string From, string Keep);
 
-    private string Files => Path.Combine(staged, "files");
+    /// <summary>Told before each step that changes a file, so that a test can end it there.</summary>
+    internal Action? BeforeEachStep { get; init; }
 
-    private string Plan => Path.Combine(staged, "plan.json");
+    private string PlanFile => At($"{Staged}/plan.json");
 
-    private string Confirmed => Path.Combine(staged, "confirmed");
+    // While it is there, what is here is what was there before; afterwards it is on its way, and then what is here came.
+    private string Confirmed => At(".restore-confirmed");
+
+    private string OnItsWay => At(".restore-on-its-way");
 
     /// <summary>What was checked and waits for a yes; nothing when no archive does.</summary>
     public RestorePlan? Waiting =>
-        File.Exists(Plan) && !File.Exists(Confirmed) ? JsonSerializer.Deserialize<RestorePlan>(File.ReadAllText(Plan)) : null;
+        File.Exists(PlanFile) && !IsConfirmed ? JsonSerializer.Deserialize<RestorePlan>(File.ReadAllText(PlanFile)) : null;
 
     /// <summary>The folder with what the last restore took the place of; nothing when there was none.</summary>
     public string? Replaced =>
         Directory.Exists(folder) ? Directory.EnumerateDirectories(folder, $"{Before}*").Max(StringComparer.Ordinal) : null;
 
-    /// <summary>Takes an archive apart and checks it; nothing in use is touched.</summary>
+    private bool IsConfirmed => File.Exists(Confirmed) || File.Exists(OnItsWay);
+
+    /// <summary>Takes an archive apart and checks it, in a folder of its own; nothing in use is touched. It takes the place of what was
+    /// checked before.</summary>
     /// <param name="archive">The archive.</param>
     /// <param name="who">Who restores, for the record.</param>
     /// <param name="at">When.</param>
     /// <param name="cancel">Stops it; nothing is left behind.</param>
-    /// <exception cref="ArchiveException">It is no archive of an installation, or damaged.</exception>
+    /// <exception cref="ArchiveException">It is no archive of an installation, damaged, or another restore was confirmed.</exception>
     /// <exception cref="NewerSchemaException">It was made by a newer version.</exception>
     public RestorePlan Stage(string archive, string who, DateTimeOffset at, CancellationToken cancel = default)
     {
-        Discard();
+        var mine = At($"{Debris.RestoreTry}{Guid.NewGuid():N}");
         try
         {
+            RefuseConfirmed();
             using var reader = ArchiveReader.Open(archive);
             if (reader.Manifest.Form != ArchiveForm.Installation)
                 throw new ArchiveException(
                     $"The archive holds the company “{reader.Manifest.Company}” alone. Bring it in as a company; the installation "
                         + $"stays as it is."
                 );
-            Directory.CreateDirectory(Files, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
-            reader.Extract(Files, DataFolder.IsExpected, cancel);
-            var plan = Look(reader.Manifest.MadeAt, who, at, cancel);
+            var files = Path.Combine(mine, "files");
+            Directory.CreateDirectory(files, Own);
+            reader.Extract(files, DataFolder.IsExpected, cancel);
+            var plan = RestoredFiles.Look(files, reader.Manifest.MadeAt, who, at, cancel);
             SqliteConnection.ClearAllPools();
-            File.WriteAllText(Plan, JsonSerializer.Serialize(plan));
+            File.WriteAllText(Path.Combine(mine, "plan.json"), JsonSerializer.Serialize(plan));
+            Alone(() =>
+            {
+                RefuseConfirmed();
+                Remove(At(Staged));
+                Directory.Move(mine, At(Staged));
+            });
             return plan;
         }
-        catch
+        finally
         {
-            Discard();
-            throw;
+            SqliteConnection.ClearAllPools();
+            if (Directory.Exists(mine))
+                Directory.Delete(mine, recursive: true);
         }
     }
 
     /// <summary>Lets what was checked take the place of the files in use when they are opened next.</summary>
+    /// <param name="plan">The plan that was looked at.</param>
     /// <param name="at">When, for the name of the folder that keeps what was there.</param>
-    public void Confirm(DateTimeOffset at) =>
-        File.WriteAllText(Confirmed, Before + at.UtcDateTime.ToString("yyyyMMdd'T'HHmmss", CultureInfo.InvariantCulture));
+    /// <exception cref="ArchiveException">Another archive was checked since, or a restore was confirmed.</exception>
+    public void Confirm(string plan, DateTimeOffset at) =>
+        Alone(() =>
+        {
+            RefuseConfirmed();
+            if (Waiting?.Id != plan)
+                throw new ArchiveException("Another archive was checked in the meantime. Nothing was restored; look at that one.");
+            Decide($"{Staged}/files", at);
+        });
 
     /// <summary>Lets what the last restore took the place of come back in the same way; everybody signs in again.</summary>
     /// <param name="at">When.</param>
-    /// <exception cref="ArchiveException">There was no restore.</exception>
-    public void GoBack(DateTimeOffset at)
-    {
-        var replaced = Replaced ?? throw new ArchiveException("Nothing was restored here. Nothing was changed.");
-        Discard();
-        Directory.CreateDirectory(staged);
-        Directory.Move(replaced, Files);
-        Confirm(at);
-    }
+    /// <exception cref="ArchiveException">There was no restore, or another one was confirmed.</exception>
+    public void GoBack(DateTimeOffset at) =>
+        Alone(() =>
+        {
+            RefuseConfirmed();
+            var replaced = Replaced ?? throw new ArchiveException("Nothing was restored here. Nothing was changed.");
+            Decide(Path.GetFileName(replaced), at);
+        });
 
     /// <summary>Forgets what was checked.</summary>
-    public void Discard()
-    {
-        SqliteConnection.ClearAllPools();
-        if (Directory.Exists(staged))
-            Directory.Delete(staged, recursive: true);
-    }
+    /// <exception cref="ArchiveException">It was confirmed.</exception>
+    public void Discard() =>
+        Alone(() =>
+        {
+            RefuseConfirmed();
+            Remove(At(Staged));
+        });
 
     /// <summary>Lets what was confirmed take its place. Called before any file is opened; after a stop in the middle it goes on.</summary>
     /// <returns>The folder with what was there; nothing when no restore was confirmed, or nothing was there.</returns>
-    public string? Apply()
+    public string? Apply() => !IsConfirmed ? null : Alone(TakePlace);
+
+    private string? TakePlace()
     {
-        if (!File.Exists(Confirmed))
-            return null;
-        var kept = Path.Combine(folder, File.ReadAllText(Confirmed));
-        Directory.CreateDirectory(kept, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
-        foreach (var part in Parts)
+        var decision = JsonSerializer.Deserialize<Decision>(File.ReadAllText(File.Exists(OnItsWay) ? OnItsWay : Confirmed))!;
+        var (kept, from) = (At(decision.Keep), At(decision.From));
+        Directory.CreateDirectory(kept, Own);
+
+        // First all that was there goes, with its journals; only then does anything come. So what is here is never of both.
+        if (!File.Exists(OnItsWay))
         {
-            // The journals of what was there go with it, and what comes has none.
-            var (here, there, next) = (Path.Combine(folder, part), Path.Combine(kept, part), Path.Combine(Files, part));
-            if (Path.Exists(here) && !Path.Exists(there) && (Path.Exists(next) || part.Contains(".sqlite-", StringComparison.Ordinal)))
-                Directory.Move(here, there);
-            if (Path.Exists(next))
-                Directory.Move(next, here);
+            foreach (var part in Parts.Where(p => Path.Exists(At(p))))
+                Step(() => Directory.Move(At(part), Path.Combine(kept, part)));
+            Step(() => File.Move(Confirmed, OnItsWay));
         }
 
-        Discard();
-        using (var installation = SqliteFile.Plain(Path.Combine(folder, DataFolder.InstallationFile)))
+        foreach (var part in Parts.Where(p => Path.Exists(Path.Combine(from, p))))
+            Step(() => Directory.Move(Path.Combine(from, part), At(part)));
+        using (var installation = SqliteFile.Plain(At(DataFolder.InstallationFile)))
             if (installation.ExecuteScalar<bool>("select exists (select 1 from sqlite_schema where name = 'session')"))
                 new SessionTable(installation).EndEverybodys();
+        if (Directory.Exists(from) && !Directory.EnumerateFileSystemEntries(from).Any())
+            Step(() => Directory.Delete(from));
+        if (decision.From.StartsWith(Staged, StringComparison.Ordinal))
+            Remove(At(Staged));
+        Step(() => File.Delete(OnItsWay));
         if (Directory.EnumerateFileSystemEntries(kept).Any())
             return kept;
         Directory.Delete(kept);
         return null;
     }
 
-    // Opens every file as the application will, and checks each company's record against the end that the installation noted.
-    private RestorePlan Look(string madeAt, string who, DateTimeOffset at, CancellationToken cancel)
+    private void Decide(string from, DateTimeOffset at)
     {
-        var keyFile = Path.Combine(Files, DataFolder.AuditKey);
-        if (!File.Exists(keyFile) || !File.Exists(Path.Combine(Files, DataFolder.InstallationFile)))
-            throw new ArchiveException("The archive has no installation, or not the key that seals its record.");
-        var key = File.ReadAllBytes(keyFile);
-        var installation = new InstallationFile(
-            Path.Combine(Files, DataFolder.InstallationFile),
-            new AuditSeal(key, () => null, (_, _) => { })
-        );
-        var listed = installation.Read(c => new CompanyListTable(c).All());
-        var found = new List<RestoredCompany>();
-        foreach (var company in listed)
-        {
-            cancel.ThrowIfCancellationRequested();
-            var path = Path.Combine(Files, DataFolder.CompanyFile(company.Id));
-            if (!File.Exists(path))
-                throw new ArchiveException($"The archive has no file of the company “{company.Name}”.");
-            var file = new CompanyFile(path, new AuditSeal(key, () => installation.Anchor(company.Id), (_, _) => { }));
-            Upgrade.Run(file);
-            found.Add(
-                file.Read(c => new RestoredCompany(
-                    company.Id,
-                    company.Name,
-                    c.ExecuteScalar<long>("select coalesce(sum(documents), 0) from arrived_cell"),
-                    new AuditTable(c).Page(null, 1) is [var last] ? last.At : "",
-                    file.CheckAudit()
-                ))
-            );
-        }
-
-        return installation.InTransaction(c =>
-        {
-            new SessionTable(c).EndEverybodys();
-            new AuditTable(c).Add(at, who, "restore", "installation", null, $"as of {madeAt}");
-            return new RestorePlan(madeAt, new PersonTable(c).All().Count, found);
-        });
+        var keep = Before + at.UtcDateTime.ToString("yyyyMMdd'T'HHmmss", CultureInfo.InvariantCulture);
+        for (var again = 2; Path.Exists(At(keep)); again++)
+            keep = string.Create(CultureInfo.InvariantCulture, $"{keep.Split('_')[0]}_{again}");
+        var begun = $"{Confirmed}-begun";
+        Step(() => File.WriteAllText(begun, JsonSerializer.Serialize(new Decision(from, keep))));
+        Step(() => File.Move(begun, Confirmed, overwrite: true));
     }
+
+    // Only what was checked is ever removed, and under another name, so that half of it is never taken for the whole.
+    private void Remove(string checkedFolder)
+    {
+        if (!Directory.Exists(checkedFolder))
+            return;
+        if (!File.Exists(PlanFile))
+            throw new ArchiveException(
+                $"{checkedFolder} holds files that no check has left there. Nothing was changed; look at them, and take them out of the way."
+            );
+        var gone = At($"{Debris.RestoreTry}{Guid.NewGuid():N}");
+        SqliteConnection.ClearAllPools();
+        Step(() => Directory.Move(checkedFolder, gone));
+        Directory.Delete(gone, recursive: true);
+    }
+
+    private void RefuseConfirmed()
+    {
+        if (IsConfirmed)
+            throw new ArchiveException(
+                "A restore was confirmed, and takes its place at the next start. Nothing was changed; wait for that one."
+            );
+    }
+
+    private void Step(Action change)
+    {
+        BeforeEachStep?.Invoke();
+        change();
+    }
+
+    private void Alone(Action act) =>
+        Alone(() =>
+        {
+            act();
+            return 0;
+        });
+
+    // One at a time, of this process and of any other.
+    private T Alone<T>(Func<T> act)
+    {
+        var until = Environment.TickCount64 + (long)Patience.TotalMilliseconds;
+        while (true)
+        {
+            FileStream mine;
+            try
+            {
+                mine = new FileStream(At(".lock-of-restores"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            }
+            catch (IOException) when (Environment.TickCount64 < until)
+            {
+                Thread.Sleep(20);
+                continue;
+            }
+
+            using (mine)
+                return act();
+        }
+    }
+
+    private string At(string name) => Path.Combine(folder, name);
 }

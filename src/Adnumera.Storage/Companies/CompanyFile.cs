@@ -91,9 +91,12 @@ public sealed class CompanyFile(string path, AuditSeal? seal = null, int busySec
     /// <inheritdoc/>
     protected override void Committed(SqliteConnection connection)
     {
+        if (new AuditTable(connection).Last() is { } last && last.Id != Interlocked.Read(ref noted))
+        {
+            seal.Note(last.Id, last.Hash);
+            Interlocked.Exchange(ref noted, last.Id);
+        }
+
         Changed?.Invoke();
-        if (new AuditTable(connection).Last() is not { } last || last.Id == Interlocked.Exchange(ref noted, last.Id))
-            return;
-        seal.Note(last.Id, last.Hash);
     }
 }

@@ -64,7 +64,7 @@ public sealed class AffectedTable(SqliteConnection company)
     public IReadOnlyList<long> OfSuppliers(IEnumerable<string> keys) =>
         company
             .Query<long>(
-                "select d.id from json_each(@keys) k join document d on d.supplier_key = k.value order by d.id",
+                "select d.id from json_each(@keys) k cross join document d on d.supplier_key = k.value order by d.id",
                 new { keys = JsonSerializer.Serialize(keys) }
             )
             .AsList();
@@ -111,7 +111,7 @@ public sealed class AffectedTable(SqliteConnection company)
         company.ExecuteScalar<bool>(
             """
             select (select coalesce(sum(documents), 0) from count_cell where state in ('held', 'to_approve', 'ready', 'set_aside'))
-              < (select coalesce(sum(lines), 0) from json_each(@keys) k join value_cell v
+              < (select coalesce(sum(lines), 0) from json_each(@keys) k cross join value_cell v
                 on v.kind = k.value ->> 0 and v.key = k.value ->> 1 and v.period = '')
             """,
             new { keys = JsonSerializer.Serialize(rows.Select(r => new[] { Words<KeyKind>.Of(r.Kind.Row().ArrivesAs), r.FoldedKey })) }

@@ -47,7 +47,7 @@ public sealed class DocumentTable(SqliteConnection company)
         var given = new { ids = JsonSerializer.Serialize(ids) };
         var heads = company
             .Query<DocumentRow>(
-                $"select {Columns} from json_each(@ids) j join document d on d.id = j.value left join document o on o.id = d.duplicate_of "
+                $"select {Columns} from json_each(@ids) j cross join document d on d.id = j.value left join document o on o.id = d.duplicate_of "
                     + "order by j.key",
                 given
             )
@@ -132,7 +132,7 @@ public sealed class DocumentTable(SqliteConnection company)
             .Query<(string Source, string SourceId, long Id)>(
                 """
                 select d.source, d.source_id, d.id from json_each(@keys) j
-                join document d on d.source = j.value ->> 0 and d.source_id = j.value ->> 1
+                cross join document d on d.source = j.value ->> 0 and d.source_id = j.value ->> 1
                 """,
                 new { keys = JsonSerializer.Serialize(identities.Select(i => new[] { i.Source, i.SourceId })) }
             )
@@ -142,7 +142,7 @@ public sealed class DocumentTable(SqliteConnection company)
     public IReadOnlyDictionary<long, DocumentIdentity> Identities(IEnumerable<long> ids) =>
         company
             .Query<(long Id, string Source, string SourceId)>(
-                "select d.id, d.source, d.source_id from json_each(@ids) j join document d on d.id = j.value",
+                "select d.id, d.source, d.source_id from json_each(@ids) j cross join document d on d.id = j.value",
                 new { ids = JsonSerializer.Serialize(ids.Distinct()) }
             )
             .ToDictionary(d => d.Id, d => new DocumentIdentity(d.Source, d.SourceId));

@@ -61,14 +61,14 @@ public sealed class DuplicateTable
         var ids = documents.Select(d => d.Id).ToHashSet();
         var found = new SortedSet<long>(
             company.Query<long>(
-                "select d.id from json_each(@ids) j join document d on d.duplicate_of = j.value",
+                "select d.id from json_each(@ids) j cross join document d on d.duplicate_of = j.value",
                 new { ids = JsonSerializer.Serialize(ids) }
             )
         );
         foreach (var keys in documents.SelectMany(d => DuplicateRule.AsksFor(d.Document, suppliers, accounts)).Distinct().Chunk(KeysAtOnce))
             found.UnionWith(
                 company.Query<long>(
-                    "select k.document_id from json_each(@keys) j join duplicate_key k on k.key = j.value",
+                    "select k.document_id from json_each(@keys) j cross join duplicate_key k on k.key = j.value",
                     new { keys = JsonSerializer.Serialize(keys) }
                 )
             );

@@ -16,7 +16,7 @@ public sealed class EditTable(SqliteConnection company)
     public IReadOnlyDictionary<long, (DocumentEdits Edits, Document Said)> Of(IEnumerable<long> documents) =>
         company
             .Query<(long Id, string Edits, string Said)>(
-                "select e.document_id, e.edits, e.said from json_each(@ids) j join document_edit e on e.document_id = j.value",
+                "select e.document_id, e.edits, e.said from json_each(@ids) j cross join document_edit e on e.document_id = j.value",
                 new { ids = JsonSerializer.Serialize(documents) }
             )
             .ToDictionary(e => e.Id, e => (DecisionText.Read<DocumentEdits>(e.Edits), DecisionText.Read<Document>(e.Said)));

@@ -104,7 +104,7 @@ public sealed class IncompleteTable(SqliteConnection company)
     public IReadOnlySet<string> Known(IEnumerable<string> fingerprints) =>
         company
             .Query<string>(
-                "select i.fingerprint from json_each(@all) j join incomplete i on i.fingerprint = j.value and i.fingerprint <> ''",
+                "select i.fingerprint from json_each(@all) j cross join incomplete i on i.fingerprint = j.value and i.fingerprint <> ''",
                 new { all = JsonSerializer.Serialize(fingerprints) }
             )
             .ToHashSet();
@@ -131,7 +131,7 @@ public sealed class IncompleteTable(SqliteConnection company)
     public IReadOnlyDictionary<long, long> OpenOf(IEnumerable<long> arrivals) =>
         company
             .Query<(long Arrival, long Count)>(
-                "select i.arrival_id, count(*) from json_each(@ids) j join incomplete i on i.arrival_id = j.value and i.state = 'open' "
+                "select i.arrival_id, count(*) from json_each(@ids) j cross join incomplete i on i.arrival_id = j.value and i.state = 'open' "
                     + "group by 1",
                 new { ids = JsonSerializer.Serialize(arrivals) }
             )
@@ -175,8 +175,9 @@ public sealed class IncompleteTable(SqliteConnection company)
         company.Execute(
             """
             update incomplete set state = 'taken_in', document_id = came.document, changed_at = @at, changed_by = @who
-            from (select j.value ->> 0 as source, j.value ->> 1 as source_id, j.value ->> 2 as document from json_each(@documents) j) came
-            where incomplete.state = 'open' and incomplete.source = came.source and incomplete.source_id = came.source_id
+            from (select i.id, j.value ->> 2 as document from json_each(@documents) j cross join incomplete i
+              on i.state = 'open' and i.source = j.value ->> 0 and i.source_id = j.value ->> 1) came
+            where incomplete.id = came.id
             """,
             new
             {

@@ -56,7 +56,7 @@ public sealed class SupersededTable(SqliteConnection company)
         [
             .. company
                 .Query<(string Source, string Id)>(
-                    "select r.source, r.source_id from json_each(@ids) j join superseded r on r.source = j.value ->> 0 "
+                    "select r.source, r.source_id from json_each(@ids) j cross join superseded r on r.source = j.value ->> 0 "
                         + "and r.source_id = j.value ->> 1 where r.by_id = ''",
                     new { ids = JsonSerializer.Serialize(ids.Distinct().Select(i => new[] { i.Source, i.SourceId })) }
                 )

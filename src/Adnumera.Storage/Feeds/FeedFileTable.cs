@@ -33,7 +33,7 @@ public sealed class FeedFileTable(SqliteConnection company)
     public IReadOnlySet<(string Id, string Sha256)> Known(long feed, IEnumerable<(string Id, string Sha256)> files) =>
         company
             .Query<(string, string)>(
-                "select f.file_id, f.sha256 from json_each(@files) j join feed_file f on f.feed_id = @feed "
+                "select f.file_id, f.sha256 from json_each(@files) j cross join feed_file f on f.feed_id = @feed "
                     + "and f.file_id = j.value ->> 0 and f.sha256 = j.value ->> 1",
                 new { feed, files = JsonSerializer.Serialize(files.Select(f => new[] { f.Id, f.Sha256 })) }
             )
@@ -45,6 +45,18 @@ public sealed class FeedFileTable(SqliteConnection company)
             "insert or replace into feed_file (feed_id, file_id, sha256, file_name, at, arrival_id, trouble, left_at, left_by) "
                 + "values (@FeedId, @FileId, @Sha256, @FileName, @At, @ArrivalId, @Trouble, @LeftAt, @LeftBy)",
             row
+        );
+
+    /// <summary>Forgets one: it comes again.</summary>
+    public int Forget(long feed, string file, string sha256) =>
+        company.Execute(
+            "delete from feed_file where feed_id = @feed and file_id = @file and sha256 = @sha256",
+            new
+            {
+                feed,
+                file,
+                sha256,
+            }
         );
 
     /// <summary>Those that could not be taken in and that nobody left. Walks feed_file_refused.</summary>

@@ -166,10 +166,14 @@ public sealed class FeedTable(SqliteConnection company)
         );
 
     /// <summary>Notes that a pull went well, unless another one ended in between.</summary>
+    /// <param name="before">The feed as it was.</param>
+    /// <param name="mark">Where the pull ended.</param>
+    /// <param name="nextAt">When it is pulled next; blank for by hand.</param>
+    /// <param name="leftOut">What was left where it is, and why; blank for nothing.</param>
     /// <returns>Whether it did.</returns>
-    public bool Pulled(FeedRow before, string mark, string nextAt) =>
+    public bool Pulled(FeedRow before, string mark, string nextAt, string leftOut) =>
         company.Execute(
-            "update feed set mark = @mark, next_at = @nextAt, failures = 0, trouble = '', needs_consent = 0 "
+            "update feed set mark = @mark, next_at = @nextAt, failures = 0, trouble = @leftOut, needs_consent = 0 "
                 + "where id = @Id and mark = @Mark and ended_at = ''",
             new
             {
@@ -177,6 +181,7 @@ public sealed class FeedTable(SqliteConnection company)
                 before.Mark,
                 mark,
                 nextAt,
+                leftOut,
             }
         ) == 1;
 

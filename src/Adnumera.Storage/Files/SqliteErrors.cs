@@ -9,6 +9,9 @@ public static class SqliteErrors
     /// <summary>Another one writes on the same connection.</summary>
     public const int Locked = 6;
 
+    /// <summary>The disk is full.</summary>
+    public const int Full = 13;
+
     /// <summary>The file is damaged.</summary>
     public const int Corrupt = 11;
 

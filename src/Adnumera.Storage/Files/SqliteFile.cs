@@ -8,6 +8,10 @@ namespace Adnumera.Storage.Files;
 /// <summary>An SQLite file with a schema of numbered scripts. Connections are opened for one piece of work.</summary>
 public abstract class SqliteFile
 {
+    // In KiB, negative as SQLite has it. One writes at a time, and many read: what is kept for each that reads is kept small.
+    private const int ReadingCache = -8192,
+        WritingCache = -65536;
+
     private readonly string connectionString;
 
     protected SqliteFile(string path, string scripts, int busySeconds = 10)
@@ -51,6 +55,9 @@ public abstract class SqliteFile
 
     public string Path { get; }
 
+    /// <summary>Told what went wrong after a transaction was saved: that undoes nothing, and is no fault of whoever saved it.</summary>
+    public Action<Exception>? Troubled { get; set; }
+
     /// <summary>A connection to a file as it is, without looking at its schema; nothing of it is kept open afterwards.</summary>
     public static SqliteConnection Plain(string path)
     {
@@ -67,7 +74,7 @@ public abstract class SqliteFile
 
         // Without recursive triggers a row that takes the place of another would be removed unseen.
         connection.Execute(
-            "pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = -65536; pragma recursive_triggers = on;"
+            $"pragma synchronous = normal; pragma temp_store = memory; pragma cache_size = {ReadingCache}; pragma recursive_triggers = on;"
         );
         Prepare(connection);
         return connection;
@@ -84,11 +91,27 @@ public abstract class SqliteFile
         T result;
         using (var transaction = connection.BeginTransaction(IsolationLevel.Serializable))
         {
-            result = work(connection);
-            transaction.Commit();
+            connection.Execute($"pragma cache_size = {WritingCache}");
+            try
+            {
+                result = work(connection);
+                transaction.Commit();
+            }
+            finally
+            {
+                connection.Execute($"pragma cache_size = {ReadingCache}");
+            }
         }
 
-        Committed(connection);
+        try
+        {
+            Committed(connection);
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            Troubled?.Invoke(e);
+        }
+
         return result;
     }
 

@@ -18,6 +18,9 @@ public sealed class PayerTable(SqliteConnection company)
                 + "from payer"
         );
 
+    /// <summary>The number was encrypted by another installation: it is as if it were missing.</summary>
+    public void NumberStaysBehind() => company.Execute("update payer set number = '', number_shown = ''");
+
     public void Put(PayerRow row) =>
         company.Execute("insert or replace into payer values (1, @Name, @Address, @Town, @Phone, @Number, @NumberShown)", row);
 }

@@ -150,6 +150,13 @@ public sealed class ReturnSupplierTable(SqliteConnection company)
     /// <summary>What is known of one; none where nothing is.</summary>
     public ReturnSupplierRow? Find(string key) => All([key]).GetValueOrDefault(key);
 
+    /// <summary>The numbers were encrypted by another installation: each is as if it were missing, until it is entered again.</summary>
+    public void NumbersStayBehind() =>
+        company.Execute(
+            "update return_supplier set number_status = @missing, number_shown = '', number_mark = '' where number <> ''",
+            new { missing = Words<TaxNumberStatus>.Of(TaxNumberStatus.Missing) }
+        );
+
     /// <summary>Who else has the tax number of suppliers, by their folded names. Walks return_supplier_by_number.</summary>
     public IReadOnlyDictionary<string, string> SharedNumbers() =>
         company

@@ -16,29 +16,31 @@ public sealed class InvitationTable(SqliteConnection installation)
         "select id, company_id as Company, role, for_whom as ForWhom, made_by as MadeBy, made_at as MadeAt, ends_at as EndsAt from "
         + "invitation";
 
-    /// <summary>Makes one.</summary>
-    /// <returns>Its secret.</returns>
-    public string Add(string company, Role role, string forWhom, string by, DateTimeOffset at, DateTimeOffset ends)
-    {
-        var secret = Secret.New();
+    /// <summary>Makes one, unless it was made under the same mark.</summary>
+    /// <param name="invitation">What it lets in, by whom, and until when.</param>
+    /// <param name="person">Who makes it; none for whoever has the machine.</param>
+    /// <param name="secret">What lets in whoever has it.</param>
+    /// <param name="mark">What tells the request from any other.</param>
+    /// <returns>Whether it was made now.</returns>
+    public bool Add(Invitation invitation, long? person, string secret, string mark) =>
         installation.Execute(
             """
-            insert into invitation (secret_hash, company_id, role, for_whom, made_by, made_at, ends_at)
-            values (@hash, @company, @role, @forWhom, @by, @at, @ends)
+            insert into invitation (secret_hash, company_id, role, for_whom, made_by, made_by_person, made_at, ends_at, mark)
+            values (@hash, @Company, @role, @ForWhom, @MadeBy, @person, @MadeAt, @EndsAt, @mark) on conflict do nothing
             """,
             new
             {
                 hash = Secret.Hash(secret),
-                company,
-                role = Words<Role>.Of(role),
-                forWhom,
-                by,
-                at = Iso.Text(at),
-                ends = Iso.Text(ends),
+                invitation.Company,
+                role = Words<Role>.Of(invitation.Role),
+                invitation.ForWhom,
+                invitation.MadeBy,
+                person,
+                invitation.MadeAt,
+                invitation.EndsAt,
+                mark,
             }
-        );
-        return secret;
-    }
+        ) == 1;
 
     /// <summary>The open invitations into a company, the one that ends first in front.</summary>
     public IReadOnlyList<Invitation> Open(string company, DateTimeOffset now) =>
@@ -76,6 +78,21 @@ public sealed class InvitationTable(SqliteConnection installation)
     /// <returns>Whether it was open.</returns>
     public bool Withdraw(long id, string company) =>
         installation.Execute("delete from invitation where id = @id and company_id = @company and used_at = ''", new { id, company }) > 0;
+
+    /// <summary>Takes back what a person made that is still open, since they may not invite any more. Walks invitation_by_person.</summary>
+    /// <param name="person">The person.</param>
+    /// <param name="company">Into which company; none for all.</param>
+    /// <returns>Whom they were for, and into which company.</returns>
+    public IReadOnlyList<(string Company, string ForWhom)> WithdrawThoseOf(long person, string? company) =>
+        installation
+            .Query<(string, string)>(
+                """
+                delete from invitation where made_by_person = @person and used_at = '' and (@company is null or company_id = @company)
+                returning company_id, for_whom
+                """,
+                new { person, company }
+            )
+            .AsList();
 
     [method: ExplicitConstructor]
     private sealed record Row(long Id, string Company, string Role, string ForWhom, string MadeBy, string MadeAt, string EndsAt)

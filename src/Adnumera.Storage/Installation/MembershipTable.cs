@@ -8,7 +8,9 @@ namespace Adnumera.Storage.Installation;
 public sealed record Membership(string Company, string CompanyName, Role Role, OwnRights Own);
 
 /// <summary>A person of a company.</summary>
-public sealed record Member(long Id, string Name, string SignIn, Role Role, OwnRights Own);
+/// <param name="TakenAt">When they gave themselves the role, looking after the installation; blank where an administrator of the company
+/// did, or confirmed it.</param>
+public sealed record Member(long Id, string Name, string SignIn, Role Role, OwnRights Own, string TakenAt);
 
 /// <summary>Who is what in which company.</summary>
 public sealed class MembershipTable(SqliteConnection installation)
@@ -30,13 +32,14 @@ public sealed class MembershipTable(SqliteConnection installation)
     public IReadOnlyList<Member> In(string company) =>
         [
             .. installation
-                .Query<(long Id, string Name, string SignIn, string Role, string SeesPay, string SeesTaxNumbers)>(
-                    "select p.id, p.name, p.sign_in, m.role, m.see_pay, m.see_tax_numbers from membership m join person p on p.id = "
+                .Query<(long Id, string Name, string SignIn, string Role, string SeesPay, string SeesTaxNumbers, string TakenAt)>(
+                    "select p.id, p.name, p.sign_in, m.role, m.see_pay, m.see_tax_numbers, m.taken_at from membership m join person p on "
+                        + "p.id = "
                         + "m.person_id "
                         + "where m.company_id = @company order by p.name",
                     new { company }
                 )
-                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role), Own(m.SeesPay, m.SeesTaxNumbers))),
+                .Select(m => new Member(m.Id, m.Name, m.SignIn, Words<Role>.Read(m.Role), Own(m.SeesPay, m.SeesTaxNumbers), m.TakenAt)),
         ];
 
     /// <summary>What a person is in an open company; nothing when they have no part in it.</summary>
@@ -77,19 +80,41 @@ public sealed class MembershipTable(SqliteConnection installation)
     private static bool? YesOrNo(string text) => text.Length == 0 ? null : text == "yes";
 
     /// <summary>Makes a person something in a company, whatever they were there.</summary>
-    public void Put(long person, string company, Role role) =>
+    /// <param name="person">The person.</param>
+    /// <param name="company">The company.</param>
+    /// <param name="role">What they become.</param>
+    /// <param name="takenAt">When they gave it to themselves, looking after the installation; blank for no.</param>
+    public void Put(long person, string company, Role role, string takenAt = "") =>
         installation.Execute(
-            "insert into membership (person_id, company_id, role) values (@person, @company, @role) "
-                + "on conflict (person_id, company_id) do update set role = excluded.role",
+            """
+            insert into membership (person_id, company_id, role, taken_at) values (@person, @company, @role, @takenAt)
+              on conflict (person_id, company_id) do update set role = excluded.role, taken_at = excluded.taken_at;
+            delete from left_membership where person_id = @person and company_id = @company
+            """,
             new
             {
                 person,
                 company,
                 role = Words<Role>.Of(role),
+                takenAt,
             }
         );
 
-    /// <summary>Takes a person out of a company.</summary>
+    /// <summary>Takes a person out of a company; they can be taken back.</summary>
     public void Remove(long person, string company) =>
-        installation.Execute("delete from membership where person_id = @person and company_id = @company", new { person, company });
+        installation.Execute(
+            """
+            insert or replace into left_membership (person_id, company_id, role)
+              select person_id, company_id, role from membership where person_id = @person and company_id = @company;
+            delete from membership where person_id = @person and company_id = @company
+            """,
+            new { person, company }
+        );
+
+    /// <summary>Whether somebody belonged to a company and was taken out of it.</summary>
+    public bool Left(long person, string company) =>
+        installation.ExecuteScalar<bool>(
+            "select exists (select 1 from left_membership where person_id = @person and company_id = @company)",
+            new { person, company }
+        );
 }

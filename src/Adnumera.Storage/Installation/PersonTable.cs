@@ -1,3 +1,4 @@
+using Adnumera.Storage.Files;
 using Dapper;
 using Microsoft.Data.Sqlite;
 
@@ -57,18 +58,30 @@ public sealed class PersonTable(SqliteConnection installation)
             new { person, passwordHash }
         );
 
-    /// <summary>Notes a sign-in: a good one clears the failures, a bad one counts.</summary>
+    /// <summary>Counts a try to sign in before its password is looked at, so that many at once are as many. What was counted before a lock
+    /// ended with it.</summary>
     /// <param name="person">Who.</param>
-    /// <param name="failed">How many failures there are now.</param>
-    /// <param name="lockedUntil">Until when nobody gets in under this name; blank for not at all.</param>
-    public void SignedIn(long person, int failed, string lockedUntil) =>
+    /// <param name="most">So many, and nobody gets in under this name.</param>
+    /// <param name="now">The instant.</param>
+    /// <param name="until">Until when, then.</param>
+    /// <returns>Whether the try counts; not while the name is locked.</returns>
+    public bool Try(long person, int most, DateTimeOffset now, DateTimeOffset until) =>
         installation.Execute(
-            "update person set failed = @failed, locked_until = @lockedUntil where id = @person",
+            """
+            update person set failed = case when locked_until = '' then failed + 1 else 1 end,
+              locked_until = case when locked_until = '' and failed + 1 >= @most then @until else '' end
+            where id = @person and locked_until <= @now
+            """,
             new
             {
                 person,
-                failed,
-                lockedUntil,
+                most,
+                now = Iso.Text(now),
+                until = Iso.Text(until),
             }
-        );
+        ) == 1;
+
+    /// <summary>Somebody signed in: what was counted is over.</summary>
+    public void SignedIn(long person) =>
+        installation.Execute("update person set failed = 0, locked_until = '' where id = @person", new { person });
 }

@@ -159,7 +159,7 @@ public sealed class MappingTable(SqliteConnection company)
     public IReadOnlyDictionary<string, string> Spelled(KeyKind kind, IEnumerable<string> keys) =>
         company
             .Query<(string Key, string Value)>(
-                "select v.key, v.value from json_each(@keys) j join arriving_value v on v.kind = @kind and v.key = j.value",
+                "select v.key, v.value from json_each(@keys) j cross join arriving_value v on v.kind = @kind and v.key = j.value",
                 new { kind = Words<KeyKind>.Of(kind), keys = JsonSerializer.Serialize(keys.Distinct()) }
             )
             .ToDictionary(v => v.Key, v => v.Value);

@@ -235,7 +235,7 @@ public sealed class OwedTable(SqliteConnection company)
             .Query<(long, string, string, string, long)>(
                 """
                 select d.id, d.document_date, iif(d.supplier <> '', d.supplier, d.reference), d.payment_account, d.total
-                from json_each(@totals) j join document d on d.total = j.value
+                from json_each(@totals) j cross join document d on d.total = j.value
                 where d.state in ('held', 'ready') and d.kind = 'card_charge'
                   and not exists (select 1 from pay_leg l where l.document_id = d.id)
                 order by d.document_date, d.id limit 200

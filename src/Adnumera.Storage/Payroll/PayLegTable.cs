@@ -50,12 +50,20 @@ public sealed class PayLegTable(SqliteConnection company)
     /// <param name="items">What it pays, whole.</param>
     /// <param name="at">When.</param>
     /// <param name="who">Who says so.</param>
-    public void Add(string ledgerEntry, long? document, IEnumerable<(OwedItem Item, long Amount)> items, DateTimeOffset at, string who)
+    /// <param name="decision">The decision by which the document was coded so; none where it was not.</param>
+    public void Add(
+        string ledgerEntry,
+        long? document,
+        IEnumerable<(OwedItem Item, long Amount)> items,
+        DateTimeOffset at,
+        string who,
+        long? decision
+    )
     {
         foreach (var (item, amount) in items)
             company.Execute(
-                "insert into pay_leg (account, ledger_entry, document_id, run_id, payee_kind, payee_key, amount, at, who) "
-                    + "values (@account, @ledgerEntry, @document, @run, @kind, @key, @amount, @at, @who)",
+                "insert into pay_leg (account, ledger_entry, document_id, run_id, payee_kind, payee_key, amount, at, who, decision_id) "
+                    + "values (@account, @ledgerEntry, @document, @run, @kind, @key, @amount, @at, @who, @decision)",
                 new
                 {
                     account = item.Account,
@@ -67,9 +75,18 @@ public sealed class PayLegTable(SqliteConnection company)
                     amount,
                     at = Iso.Text(at),
                     who,
+                    decision,
                 }
             );
     }
+
+    /// <summary>The decision by which a document was coded when it was confirmed; none where there was none. Walks
+    /// pay_leg_by_document.</summary>
+    public long? DecisionOf(long document) =>
+        company.QueryFirstOrDefault<long?>(
+            "select decision_id from pay_leg where document_id = @document and decision_id is not null limit 1",
+            new { document }
+        );
 
     /// <summary>Takes back what was confirmed of a payment; returns how many parts that were.</summary>
     public int Remove(string account, string ledgerEntry, long? document) =>

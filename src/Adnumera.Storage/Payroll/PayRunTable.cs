@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries.PayRuns;
 using Adnumera.Core.Payroll;
 using Adnumera.Storage.Files;
 using Dapper;
@@ -174,25 +175,29 @@ public sealed class PayRunTable(SqliteConnection company)
             .Query<(string Key, long Amount)>(
                 $"""
                 select p.employee_key, sum(p.amount) from json_each(@keys) j
-                join pay_row p on p.document_id = @id and p.employee_key = j.value where p.type in ({Earning}) group by p.employee_key
+                cross join pay_row p on p.document_id = @id and p.employee_key = j.value where p.type in ({Earning}) group by p.employee_key
                 """,
                 new { id, keys = JsonSerializer.Serialize(employees) }
             )
             .ToDictionary(e => e.Key, e => e.Amount);
 
-    /// <summary>The ids of what runs became beside themselves, as far as it stands: accruals, their reversals, and bills.</summary>
+    /// <summary>The ids of what runs became beside themselves, as far as it stands: accruals, their reversals, and bills. Walks the
+    /// identities that begin with the run's.</summary>
     public IReadOnlyList<string> MadeOf(IEnumerable<string> runs) =>
-        company
-            .Query<string>(
-                """
-                select d.source_id from document d join json_each(@runs) j
-                  on substr(d.source_id, 1, length(j.value) + 9) in (j.value || ' accrued ', j.value || ' reversed')
-                  or substr(d.source_id, 1, length(j.value) + 1) = j.value || '/'
-                where d.source = @source and d.state <> 'set_aside' order by d.id
-                """,
-                new { runs = JsonSerializer.Serialize(runs), source = PayRun.Source }
-            )
-            .AsList();
+        [
+            .. company
+                .Query<(string Run, string Id, string Kind, string Reference, string Supplier)>(
+                    """
+                    select j.value, d.source_id, d.kind, d.reference, d.supplier from json_each(@runs) j
+                    cross join document d on d.source = @source and d.source_id > j.value and d.source_id < j.value || char(0x10FFFF)
+                    where d.state <> 'set_aside' order by d.id
+                    """,
+                    new { runs = JsonSerializer.Serialize(runs), source = PayRun.Source }
+                )
+                .Where(d => PayRunArrival.IsMadeOf(d.Run, Words<DocumentKind>.Read(d.Kind), d.Id, d.Reference, d.Supplier))
+                .Select(d => d.Id)
+                .Distinct(),
+        ];
 
     /// <summary>Who was in one run and is not in another, by name.</summary>
     public IReadOnlyList<string> Gone(long before, long now, int most) =>
@@ -226,8 +231,8 @@ public sealed class PayRunTable(SqliteConnection company)
             .Query<(long Id, string Run, string PayDate, string State, string Employee, string Item, string Type, long Amount)>(
                 """
                 select d.id, d.source_id, d.document_date, d.state, p.employee, p.item, p.type, p.amount
-                from pay_run r join document d on d.id = r.document_id cross join json_each(@keys) j
-                join pay_row p on p.document_id = d.id and p.employee_key = j.value
+                from pay_run r cross join document d on d.id = r.document_id cross join json_each(@keys) j
+                cross join pay_row p on p.document_id = d.id and p.employee_key = j.value
                 where d.document_date <= @through order by d.id, p.row
                 """,
                 new { keys = JsonSerializer.Serialize(employees.Select(Folded.Of)), through }

@@ -21,7 +21,7 @@ public sealed class RegisterTable(SqliteConnection company)
         var heads = company
             .Query<(long Id, string Run, string PayDate, string PeriodEnd, string Currency, string Kind)>(
                 "select d.id, d.source_id, d.document_date, r.period_end, d.currency, r.kind from json_each(@ids) j "
-                    + "join pay_run r on r.document_id = j.value join document d on d.id = r.document_id",
+                    + "cross join pay_run r on r.document_id = j.value cross join document d on d.id = r.document_id",
                 given
             )
             .AsList();
@@ -30,7 +30,7 @@ public sealed class RegisterTable(SqliteConnection company)
                 """
                 select p.document_id as DocumentId, p.employee as Employee, p.department as Department, p.employee_group as EmployeeGroup,
                   p.item as Item, p.type as Type, p.amount as Amount, p.agency as Agency
-                from json_each(@ids) j join pay_row p on p.document_id = j.value order by p.document_id, p.row
+                from json_each(@ids) j cross join pay_row p on p.document_id = j.value order by p.document_id, p.row
                 """,
                 given
             )

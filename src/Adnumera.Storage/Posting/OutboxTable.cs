@@ -156,10 +156,11 @@ public sealed class OutboxTable(SqliteConnection company)
 
     public void PlanSupplier(long dispatch, string organisation, int revision, string key, string name) =>
         company.Execute(
-            "insert into instruction (dispatch_id, kind, revision, idempotency_key, content, state, organisation) "
-                + "values (@dispatch, 'supplier', @revision, @key, @name, 'planned', @organisation)",
+            "insert into instruction (dispatch_id, kind, revision, idempotency_key, content, state, organisation, supplier_key) "
+                + "values (@dispatch, 'supplier', @revision, @key, @name, 'planned', @organisation, @supplier)",
             new
             {
+                supplier = Folded.Of(name),
                 dispatch,
                 revision,
                 key,
@@ -168,14 +169,15 @@ public sealed class OutboxTable(SqliteConnection company)
             }
         );
 
-    public void PlanEntry(long dispatch, string organisation, long document, int revision, EntryInstruction entry) =>
+    public void PlanEntry(long dispatch, string organisation, long document, int revision, EntryInstruction entry, string waitsFor) =>
         company.Execute(
             """
-            insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, organisation)
-            values (@dispatch, 'entry', @document, @revision, @IdempotencyKey, @content, 'planned', @organisation)
+            insert into instruction (dispatch_id, kind, document_id, revision, idempotency_key, content, state, organisation, supplier_key)
+            values (@dispatch, 'entry', @document, @revision, @IdempotencyKey, @content, 'planned', @organisation, @supplier)
             """,
             new
             {
+                supplier = Folded.Of(waitsFor),
                 dispatch,
                 document,
                 revision,
@@ -185,12 +187,31 @@ public sealed class OutboxTable(SqliteConnection company)
             }
         );
 
-    /// <summary>The next of a dispatch that is planned: suppliers before entries, in the order of planning.</summary>
+    /// <summary>The next of a dispatch that is planned: suppliers before entries, in the order of planning. What waits for a supplier of
+    /// which nobody knows yet whether the ledger has it is none.</summary>
     public InstructionRow? NextPlanned(long dispatch) =>
         company.QueryFirstOrDefault<InstructionRow>(
-            $"select {Columns} from instruction where dispatch_id = @dispatch and state = 'planned' order by kind desc, id limit 1",
+            $"""
+            select {Columns} from instruction i where dispatch_id = @dispatch and state = 'planned' and not (kind = 'entry' and supplier_key
+              <> '' and exists (select 1 from instruction s where s.supplier_key <> '' and s.supplier_key = i.supplier_key
+                and s.organisation = i.organisation and s.state in ('sent', 'unknown') and s.kind = 'supplier'))
+            order by kind desc, id limit 1
+            """,
             new { dispatch }
         );
+
+    /// <summary>Takes back the entries of a supplier that were planned for an organisation's ledger and never sent; returns their
+    /// documents. Walks instruction_by_supplier.</summary>
+    public IReadOnlyList<long> WithdrawThoseOf(string organisation, string supplier) =>
+        company
+            .Query<long>(
+                """
+                delete from instruction where supplier_key = @supplier and supplier_key <> '' and organisation = @organisation
+                  and state = 'planned' and kind = 'entry' and attempts = 0 returning document_id
+                """,
+                new { supplier = Folded.Of(supplier), organisation }
+            )
+            .AsList();
 
     /// <summary>Those that were sent to an organisation's ledger and have no clear answer, of any dispatch. Walks
     /// instruction_unclear.</summary>
@@ -225,9 +246,11 @@ public sealed class OutboxTable(SqliteConnection company)
     private long CountIn(string states) =>
         company.ExecuteScalar<long>($"select coalesce(sum(instructions), 0) from dispatch_cell where state in ({states})");
 
+    /// <summary>Notes that it is sent now. What the ledger said of its key before says nothing of what it is sent now.</summary>
     public void Sent(long id, DateTimeOffset at) =>
         company.Execute(
-            "update instruction set state = 'sent', sent_at = @at, attempts = attempts + 1 where id = @id",
+            "update instruction set state = 'sent', sent_at = @at, attempts = attempts + 1, absent = 0, absent_since = '', asked_at = '' "
+                + "where id = @id",
             new { id, at = Iso.Text(at) }
         );
 
@@ -360,7 +383,7 @@ public sealed class OutboxTable(SqliteConnection company)
         company
             .Query<(string Source, string SourceId)>(
                 """
-                select d.source, d.source_id from json_each(@keys) j join document d on d.source = j.value ->> 0
+                select d.source, d.source_id from json_each(@keys) j cross join document d on d.source = j.value ->> 0
                   and d.source_id = j.value ->> 1
                 where d.state in ('on_its_way', 'posted', 'proved')
                 """,

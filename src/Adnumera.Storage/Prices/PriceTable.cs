@@ -86,7 +86,7 @@ public sealed class PriceTable(SqliteConnection company)
     public IReadOnlyDictionary<(string Supplier, string Item), long> Accepted(IEnumerable<(string Supplier, string Item)> keys) =>
         company
             .Query<(string Supplier, string Item, long Price)>(
-                "select a.supplier_key, a.item_key, a.price from json_each(@keys) j join accepted_price a "
+                "select a.supplier_key, a.item_key, a.price from json_each(@keys) j cross join accepted_price a "
                     + "on a.supplier_key = j.value ->> 0 and a.item_key = j.value ->> 1",
                 new { keys = JsonSerializer.Serialize(keys.Distinct().Select(k => new[] { k.Supplier, k.Item })) }
             )
@@ -157,7 +157,7 @@ public sealed class PriceTable(SqliteConnection company)
     public IReadOnlyList<PriceRow> Of(IEnumerable<(long Document, long Line)> lines) =>
         company
             .Query<PriceRow>(
-                $"select {Columns} from json_each(@lines) j join price p on p.document_id = j.value ->> 0 and p.line = j.value ->> 1",
+                $"select {Columns} from json_each(@lines) j cross join price p on p.document_id = j.value ->> 0 and p.line = j.value ->> 1",
                 new { lines = JsonSerializer.Serialize(lines.Select(l => new[] { l.Document, l.Line })) }
             )
             .AsList();
@@ -166,7 +166,7 @@ public sealed class PriceTable(SqliteConnection company)
     public IReadOnlyList<PriceRow> OfDocuments(IEnumerable<long> documents) =>
         company
             .Query<PriceRow>(
-                $"select {Columns} from json_each(@ids) j join price p on p.document_id = j.value",
+                $"select {Columns} from json_each(@ids) j cross join price p on p.document_id = j.value",
                 new { ids = JsonSerializer.Serialize(documents) }
             )
             .AsList();

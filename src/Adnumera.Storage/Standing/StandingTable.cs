@@ -91,8 +91,8 @@ public sealed class StandingTable(SqliteConnection company)
     public IReadOnlyList<long> OpenOf(IEnumerable<long> decisions) =>
         company
             .Query<long>(
-                "select distinct u.document_id from json_each(@decisions) j join standing_use u on u.decision_id = j.value "
-                    + "join document d on d.id = u.document_id where d.state in ('held', 'to_approve', 'ready') "
+                "select distinct u.document_id from json_each(@decisions) j cross join standing_use u on u.decision_id = j.value "
+                    + "cross join document d on d.id = u.document_id where d.state in ('held', 'to_approve', 'ready') "
                     + "or (d.state = 'set_aside' and d.set_aside_by = '') order by 1",
                 new { decisions = JsonSerializer.Serialize(decisions) }
             )

@@ -17,7 +17,7 @@ public sealed class StandingUseTable(SqliteConnection company)
         company
             .Query<(long Document, long Decision, long Line, string Field, string Dimension, string Value, long Won)>(
                 "select u.document_id, u.decision_id, u.line, u.field, u.dimension, u.value, u.won "
-                    + "from json_each(@ids) j join standing_use u on u.document_id = j.value",
+                    + "from json_each(@ids) j cross join standing_use u on u.document_id = j.value",
                 new { ids = JsonSerializer.Serialize(documents) }
             )
             .ToLookup(
