@@ -3,6 +3,7 @@ using Adnumera.Core.Amounts;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Payroll;
+using Adnumera.Core.Posting;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Reading;
 using Adnumera.LedgerStandIn;
@@ -38,8 +39,10 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
         var redirect = new Uri("http://127.0.0.1/connect/return");
         var code = ledger.Allow("Adnumera", redirect.ToString(), books.Now);
         var token = await ledgers.Connector.Exchange(new Uri(ledgerAddress), code, redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(
+        await Pull.Connect(
             books,
+            ledgers,
+            turns,
             new ConnectionRow(
                 ledgerAddress,
                 Bindery.Organisation.Id,
@@ -48,9 +51,10 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
                 Iso.Text(books.Now),
                 "Theo Arkwright",
                 ""
-            )
+            ),
+            ledgers.Connector.Open(new LedgerConnection(new Uri(ledgerAddress), token, Currency.Usd)),
+            CancellationToken.None
         );
-        await Pull.Run(books, ledgers, turns, CancellationToken.None);
     }
 
     public void TakeIn((string Name, string Content) sample) => TakeIn(books, sample);
@@ -120,7 +124,12 @@ internal sealed class Steps(WebApplication web, CompanyFile file, string ledgerA
             new SupplierDecisions(c, books).Decide(
                 "",
                 "what Forms W-9 say",
-                [.. YearPayees.Known.Select(k => new SupplierState(Folded.Of(k.Row.Supplier), numbers.With(file, k.Row, k.Number, k.Kind)))]
+                [
+                    .. YearPayees.Known.Select(k => new SupplierState(
+                        Folded.Of(k.Row.Supplier),
+                        numbers.With(file, k.Row, k.Number, k.Kind, maySee: true)
+                    )),
+                ]
             );
             new RequestDecisions(c, books).Decide(
                 Folded.Of("Tamsin Arkley"),

@@ -47,8 +47,6 @@ public static class Application
         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; "
         + "form-action 'self'; frame-ancestors 'none'";
 
-    private static readonly TimeSpan Beat = TimeSpan.FromMinutes(1);
-
     /// <summary>Builds it.</summary>
     /// <param name="settings">Where it runs.</param>
     /// <param name="port">0 for any free one.</param>
@@ -62,7 +60,11 @@ public static class Application
     )
     {
         if (!IsDescribing)
+        {
             new Restoring(settings.DataFolder).Apply();
+            Debris.Clear(settings.DataFolder);
+        }
+
         var builder = WebApplication.CreateBuilder(
             new WebApplicationOptions
             {
@@ -80,7 +82,8 @@ public static class Application
         builder.Services.AddSingleton(s => new CompanyFiles(
             settings.DataFolder,
             s.GetRequiredService<TimeProvider>(),
-            settings.BusySeconds
+            settings.BusySeconds,
+            s.GetRequiredService<ILogger<CompanyFiles>>()
         ));
         builder.Services.AddSingleton<LedgerAccess>();
         builder.Services.AddSingleton<LedgerTurns>();
@@ -101,12 +104,13 @@ public static class Application
         builder.Services.AddSingleton(OpenForms.WithRegisters);
         if (!IsDescribing)
         {
+            builder.Services.AddHostedService<FilesAtStart>();
             builder.Services.AddHostedService(s => s.GetRequiredService<Dispatcher>());
             builder.Services.AddHostedService(s => s.GetRequiredService<AuditWatch>());
             builder.Services.AddHostedService<SearchFilling>();
             builder.Services.AddHostedService<RecodingWork>();
             if (settings.Wakes)
-                AddClock(builder.Services);
+                AddClock(builder.Services, clock ?? TimeProvider.System, settings.Beat);
         }
 
         var protection = builder.Services.AddDataProtection().SetApplicationName("Adnumera");
@@ -186,7 +190,7 @@ public static class Application
         app.UseRateLimiter();
         app.UseAuthorization();
         app.Use(RefuseForgery);
-        app.MapOpenApi().AllowAnonymous();
+        app.MapOpenApi();
         app.MapGet("/alive", () => "yes").AllowAnonymous().ExcludeFromDescription();
         app.MapHealthChecks("/health").AllowAnonymous();
         app.MapSession();
@@ -259,24 +263,23 @@ public static class Application
     }
 
     // Quartz wakes what posting, feeds and the 1099 year do by themselves; what is missed while the server stands still is made up once.
-    private static void AddClock(IServiceCollection services)
+    private static void AddClock(IServiceCollection services, TimeProvider clock, TimeSpan beat)
     {
         services.AddQuartz(q =>
         {
-            Each<PostingClock>(q, PostingClock.Key);
-            Each<FeedClock>(q, FeedClock.Key);
-            Each<PaymentsClock>(q, PaymentsClock.Key);
+            Each<PostingClock>(q, PostingClock.Key, clock, beat);
+            Each<FeedClock>(q, FeedClock.Key, clock, beat);
+            Each<PaymentsClock>(q, PaymentsClock.Key, clock, beat);
         });
         services.AddQuartzHostedService(o => o.WaitForJobsToComplete = true);
     }
 
-    private static void Each<T>(IQuartzBuilder quartz, JobKey key)
+    // By the clock that is read when they are woken.
+    private static void Each<T>(IQuartzBuilder quartz, JobKey key, TimeProvider clock, TimeSpan beat)
         where T : IJob =>
         quartz
             .AddJob<T>(j => j.WithIdentity(key))
-            .AddTrigger(t =>
-                t.ForJob(key).StartAt(DateTimeOffset.UtcNow + Beat).WithSimpleSchedule(s => s.WithInterval(Beat).RepeatForever())
-            );
+            .AddTrigger(t => t.ForJob(key).StartAt(clock.GetUtcNow() + beat).WithSimpleSchedule(s => s.WithInterval(beat).RepeatForever()));
 
     // The description of the API is made at build time by a tool that starts this program: it touches no installation.
     internal static bool IsDescribing { get; } = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";

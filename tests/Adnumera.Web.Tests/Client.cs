@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Adnumera.Demo;
 using Adnumera.Ui.Driver;
 
@@ -94,6 +95,33 @@ internal sealed class Client : IDisposable
         using var answer = await Send(HttpMethod.Put, In(path), JsonContent.Create(body, body.GetType()));
         return await Read(answer);
     }
+
+    /// <summary>Puts something whole, as one does who has just read it.</summary>
+    /// <param name="path">Where.</param>
+    /// <param name="body">What.</param>
+    /// <param name="read">Where it is read.</param>
+    /// <param name="within">Where in that the revision stands.</param>
+    public async Task<JsonElement> PutAsRead(string path, object body, string read, params string[] within) =>
+        await Put(path, await WithRevision(body, read, within));
+
+    private async Task<JsonObject> WithRevision(object body, string read, string[] within)
+    {
+        var whole = JsonSerializer.SerializeToNode(body, JsonSerializerOptions.Web)!.AsObject();
+        whole["revision"] = await Revision(read, within);
+        return whole;
+    }
+
+    /// <summary>What is refused although it carries the revision that stands.</summary>
+    public async Task<(HttpStatusCode Status, string Type, string Detail)> RefusedAsRead(
+        string path,
+        object body,
+        string read,
+        params string[] within
+    ) => await Refused(HttpMethod.Put, path, await WithRevision(body, read, within));
+
+    /// <summary>The revision of what stands somewhere.</summary>
+    public async Task<string> Revision(string read, params string[] within) =>
+        within.Aggregate(await Get(read), (at, name) => at.GetProperty(name)).GetProperty("revision").GetString()!;
 
     public Task<(HttpStatusCode Status, string Type, string Detail)> Refused(HttpMethod method, string path, object? body = null) =>
         RefusedAt(method, In(path), body);

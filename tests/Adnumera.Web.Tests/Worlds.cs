@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Adnumera.Core.Amounts;
+using Adnumera.Core.Posting;
 using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Files;
@@ -19,25 +21,28 @@ internal static class Worlds
         + "category,net\n";
 
     /// <summary>Asks the ledger's owner anew and connects.</summary>
-    public static async Task Connect(this House house)
+    public static async Task<PullAnswer> Connect(this House house, string organisation = "quillfern-bindery")
     {
         var ledgers = house.Services.GetRequiredService<LedgerAccess>();
         var (books, redirect) = (house.OpenBooks(), new Uri("http://127.0.0.1/connect/return"));
-        var code = house.Books.Allow("Adnumera", redirect.ToString(), books.Now);
+        var code = house.Shelf.Find(organisation)!.Allow("Adnumera", redirect.ToString(), books.Now);
         var token = await ledgers.Connector.Exchange(new Uri(house.LedgerAddress), code, redirect, CancellationToken.None);
-        ConnectionEndpoints.Save(
+        return await Pull.Connect(
             books,
+            ledgers,
+            house.Services.GetRequiredService<LedgerTurns>(),
             new ConnectionRow(
                 house.LedgerAddress + "/",
-                "quillfern-bindery",
-                "Quillfern",
+                organisation,
+                organisation,
                 ledgers.Protect(token),
                 Iso.Text(books.Now),
                 "Theo",
                 ""
-            )
+            ),
+            ledgers.Connector.Open(new LedgerConnection(new Uri(house.LedgerAddress + "/"), token, Currency.Usd)),
+            CancellationToken.None
         );
-        await Pull.Run(books, ledgers, house.Services.GetRequiredService<LedgerTurns>(), CancellationToken.None);
     }
 
     public static CompanyBooks OpenBooks(this House house) =>

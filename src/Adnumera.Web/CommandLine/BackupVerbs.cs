@@ -84,7 +84,7 @@ internal static class BackupVerbs
             throw new RefusedException("audit", "A record does not hold. Nothing was restored; say --anyway if you mean it.");
         }
 
-        restoring.Confirm(now);
+        restoring.Confirm(plan.Id, now);
         Console.WriteLine($"Restored{(restoring.Apply() is { } kept ? $"; what was there is in {kept}" : "")}. Everybody signs in again.");
         return DataOption.Done;
     }

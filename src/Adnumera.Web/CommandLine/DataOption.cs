@@ -49,7 +49,14 @@ internal static class DataOption
                         or SqliteException
             )
         {
-            Console.Error.WriteLine(e is SqliteException ? $"The installation's files cannot be used: {e.Message}" : e.Message);
+            Console.Error.WriteLine(
+                e switch
+                {
+                    SqliteException { SqliteErrorCode: SqliteErrors.Full } => "The disk is full. Nothing was changed; make room first.",
+                    SqliteException => $"The installation's files cannot be used: {e.Message}",
+                    _ => e.Message,
+                }
+            );
             return Refused;
         }
     }

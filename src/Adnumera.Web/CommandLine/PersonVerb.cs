@@ -57,15 +57,20 @@ internal static class PersonVerb
 
     private static string Invite(ParseResult parsed, CompanyFiles files)
     {
-        var request = new InvitationRequest(Read(parsed.GetValue(RoleWord)!), parsed.GetValue(Whom), InvitationDays);
-        var made = PeopleEndpoints.Invite(request, Books(parsed, files), files);
+        var request = new InvitationRequest(
+            Read(parsed.GetValue(RoleWord)!),
+            parsed.GetValue(Whom),
+            InvitationDays,
+            Guid.NewGuid().ToString("N")
+        );
+        var made = PeopleEndpoints.Invite(request, Books(parsed, files), files, by: null);
         return $"Open the pages at  #/-/invitation/{made.Secret}  until {made.EndsAt}. It is shown once, and lets one person in.";
     }
 
     private static string Become(ParseResult parsed, CompanyFiles files, Role? role)
     {
         var person = files.Installation.Read(c => Find(c, parsed.GetValue(SignIn)!));
-        PeopleEndpoints.Change(person.Id, role, Books(parsed, files), files);
+        PeopleEndpoints.Change(person.Id, role, Books(parsed, files), files, by: null);
         return role is { } now ? $"{person.Name} is {Words<Role>.Of(now)} now." : $"{person.Name} has left the company.";
     }
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Threading.Channels;
 using Adnumera.Storage.Companies;
 
@@ -7,7 +8,9 @@ namespace Adnumera.Web.Companies;
 /// a stop loses nothing: after every change, and at the start for what a stop left.</summary>
 internal abstract class BesideWork : BackgroundService
 {
+    // Each company stands in it once at most.
     private readonly Channel<string> changed = Channel.CreateUnbounded<string>();
+    private readonly ConcurrentDictionary<string, bool> waiting = new(StringComparer.Ordinal);
     private readonly CompanyFiles companies;
     private readonly ILogger log;
     private readonly string what;
@@ -18,7 +21,7 @@ internal abstract class BesideWork : BackgroundService
     protected BesideWork(CompanyFiles companies, ILogger log, string what)
     {
         (this.companies, this.log, this.what) = (companies, log, what);
-        companies.Changed += company => changed.Writer.TryWrite(company);
+        companies.Changed += Wait;
     }
 
     /// <summary>Does the next bit; returns whether there was any.</summary>
@@ -29,16 +32,25 @@ internal abstract class BesideWork : BackgroundService
     {
         await Task.Yield();
         foreach (var company in companies.Installation.OpenCompanies())
-            changed.Writer.TryWrite(company);
+            Wait(company);
         try
         {
             await foreach (var company in changed.Reader.ReadAllAsync(stoppingToken))
+            {
+                waiting.TryRemove(company, out _);
                 All(company, stoppingToken);
+            }
         }
         catch (OperationCanceledException)
         {
             // The application stops; what is left is taken up at the next start.
         }
+    }
+
+    private void Wait(string company)
+    {
+        if (waiting.TryAdd(company, true))
+            changed.Writer.TryWrite(company);
     }
 
     private void All(string company, CancellationToken stopping)

@@ -8,6 +8,7 @@ using Adnumera.Storage.Installation;
 using Adnumera.Storage.Migrations;
 using Adnumera.Web.Refusals;
 using Microsoft.Data.Sqlite;
+using Microsoft.Extensions.Logging.Abstractions;
 
 namespace Adnumera.Web.Companies;
 
@@ -15,28 +16,35 @@ namespace Adnumera.Web.Companies;
 public sealed class CompanyFiles
 {
     private const int KeyLength = 32;
+    private const UnixFileMode OwnFolder = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
     private readonly ConcurrentDictionary<string, Lazy<CompanyFile>> open = new(StringComparer.Ordinal);
     private readonly string folder;
     private readonly TimeProvider clock;
     private readonly int busySeconds;
     private readonly byte[] auditKey;
+    private readonly AuditSeal installationSeal;
+    private readonly ILogger log;
 
     /// <param name="folder">The folder of all files.</param>
     /// <param name="clock">The clock.</param>
     /// <param name="busySeconds">How long a piece of work waits for a file that another one writes.</param>
-    public CompanyFiles(string folder, TimeProvider? clock = null, int busySeconds = 10)
+    /// <param name="log">Where is said what went wrong after something was saved.</param>
+    public CompanyFiles(string folder, TimeProvider? clock = null, int busySeconds = 10, ILogger<CompanyFiles>? log = null)
     {
         (this.folder, this.clock, this.busySeconds) = (folder, clock ?? TimeProvider.System, busySeconds);
+        this.log = log ?? NullLogger<CompanyFiles>.Instance;
         auditKey = Key(Path.Combine(folder, DataFolder.AuditKey));
-        Installation = new(
-            Path.Combine(folder, DataFolder.InstallationFile),
-            new AuditSeal(auditKey, () => null, (_, _) => { }),
-            busySeconds
-        );
+        installationSeal = new AuditSeal(auditKey, () => null, (_, _) => { });
+        Installation = new(Path.Combine(folder, DataFolder.InstallationFile), installationSeal, busySeconds);
     }
 
     /// <summary>The folder of all files.</summary>
     public string Folder => folder;
+
+    /// <summary>A secret that only this installation can make, and makes again of the same.</summary>
+    /// <param name="what">What it is for.</param>
+    /// <param name="mark">What tells it from any other.</param>
+    public string SecretOf(string what, string mark) => installationSeal.Mark(what, mark).ToLowerInvariant();
 
     /// <summary>Told after something was saved in a company, by its short name.</summary>
     public event Action<string>? Changed;
@@ -74,27 +82,21 @@ public sealed class CompanyFiles
     /// <param name="bookFrom">Whose mapping book it wants to begin with; blank for none.</param>
     public CompanyFile Add(Company company, Action<SqliteConnection>? along = null, string bookFrom = "")
     {
-        var path = PathOf(company.Slug);
-        if (File.Exists(path))
-            throw new RefusedException("company", $"There is a file of a company “{company.Slug}” already. Nothing was changed.");
-        try
-        {
-            var made = new CompanyFile(path, null, busySeconds);
-            made.SetUp(company);
-            Upgrade.Run(made);
-            Installation.InTransaction(c =>
+        Make(
+            staged =>
             {
-                new CompanyListTable(c).Add(company.Slug, company.Name, bookFrom);
+                var made = new CompanyFile(Path.Combine(staged, DataFolder.CompanyFile(company.Slug)), null, busySeconds);
+                made.SetUp(company);
+                Upgrade.Run(made);
+                return company;
+            },
+            made => made.Slug,
+            (c, made) =>
+            {
+                new CompanyListTable(c).Add(made.Slug, made.Name, bookFrom);
                 along?.Invoke(c);
-                return 0;
-            });
-        }
-        catch
-        {
-            Discard(path);
-            throw;
-        }
-
+            }
+        );
         return Open(company.Slug);
     }
 
@@ -103,30 +105,98 @@ public sealed class CompanyFiles
     /// <param name="along">What is written into the installation's file with it, in the same transaction.</param>
     /// <param name="cancel">Stops it.</param>
     /// <exception cref="ArchiveException">It cannot be brought in.</exception>
-    public ArchivedCompany BringIn(string archive, Action<SqliteConnection, string> along, CancellationToken cancel)
-    {
-        var company = CompanyArchive.BringIn(
-            archive,
-            folder,
-            id => Installation.Read(c => new CompanyListTable(c).Find(id)) is not null,
-            cancel
-        );
-        try
-        {
-            Installation.InTransaction(c =>
+    public ArchivedCompany BringIn(string archive, Action<SqliteConnection, string> along, CancellationToken cancel) =>
+        Make(
+            staged =>
+                CompanyArchive.TakeOut(
+                    archive,
+                    staged,
+                    id => Installation.Read(c => new CompanyListTable(c).Find(id)) is not null || File.Exists(PathOf(id)),
+                    cancel
+                ),
+            company => company.Id,
+            (c, company) =>
             {
                 new CompanyListTable(c).Add(company.Id, company.Name);
                 along(c, company.Id);
-                return 0;
+            }
+        );
+
+    // A company's files are made in a folder that is nobody else's. They get their place with the row that lists them, while nobody else can
+    // list any: so two at once never touch each other's.
+    private T Make<T>(Func<string, T> make, Func<T, string> idOf, Action<SqliteConnection, T> list)
+    {
+        var (staged, placed) = (Path.Combine(folder, $"{Debris.Making}{Guid.NewGuid():N}"), new List<string>());
+        try
+        {
+            var made = make(staged);
+            var id = idOf(made);
+            SqliteConnection.ClearAllPools();
+            return Installation.InTransaction(c =>
+            {
+                if (new CompanyListTable(c).Find(id) is not null || File.Exists(PathOf(id)))
+                    throw new RefusedException("company", $"There is a file of a company “{id}” already. Nothing was changed.");
+                list(c, made);
+                foreach (var part in (string[])[DataFolder.OriginalsFile(id), DataFolder.CompanyFile(id)])
+                    if (File.Exists(Path.Combine(staged, part)))
+                    {
+                        Directory.CreateDirectory(Path.GetDirectoryName(PathOf(id))!, OwnFolder);
+                        File.Move(Path.Combine(staged, part), Path.Combine(folder, part));
+                        placed.Add(Path.Combine(folder, part));
+                    }
+
+                return made;
             });
         }
         catch
         {
-            Discard(PathOf(company.Id));
+            foreach (var path in placed)
+                File.Delete(path);
             throw;
         }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            if (Directory.Exists(staged))
+                Directory.Delete(staged, recursive: true);
+        }
+    }
 
-        return company;
+    /// <summary>Takes out of the way what a kill left of companies that never came to be.</summary>
+    /// <returns>Where the files were put.</returns>
+    public IReadOnlyList<string> PutUnlistedAside() =>
+        // While nobody else lists any.
+        Installation.InTransaction(c =>
+            Debris.PutAside(folder, new CompanyListTable(c).All().Select(l => l.Id).ToHashSet(StringComparer.Ordinal))
+        );
+
+    /// <summary>Writes into a company's record what was done to it in the installation's file. Where that cannot be now, it stays owed, and
+    /// is shown as such.</summary>
+    /// <param name="id">The company.</param>
+    public void CarryOver(string id)
+    {
+        try
+        {
+            var owed = Installation.Read(c => new OwedRecordTable(c).Of(id));
+            if (owed.Count == 0)
+                return;
+            Open(id)
+                .InTransaction(c =>
+                {
+                    foreach (var row in owed)
+                        row.Carry(c);
+                    return 0;
+                });
+            Installation.InTransaction(c =>
+            {
+                new OwedRecordTable(c).Remove(owed);
+                return 0;
+            });
+        }
+        catch (Exception e) when (e is SqliteException or IOException or InvalidDataException or RefusedException or NewerSchemaException)
+        {
+            log.LogWarning(e, "What is owed to the record of {Company} could not be written there yet", id);
+        }
     }
 
     /// <summary>What the files of a company weigh, in bytes.</summary>
@@ -174,7 +244,11 @@ public sealed class CompanyFiles
             () => Installation.Anchor(id),
             (last, hash) => Installation.NoteAnchor(id, last, hash, clock.GetUtcNow())
         );
-        var file = new CompanyFile(PathOf(id), seal, busySeconds) { Changed = () => Changed?.Invoke(id) };
+        var file = new CompanyFile(PathOf(id), seal, busySeconds)
+        {
+            Changed = () => Changed?.Invoke(id),
+            Troubled = e => log.LogError(e, "After something was saved in {Company}, the end of its record could not be noted", id),
+        };
 
         // Rows that were there before the chain was keyed, once.
         if (seal.Anchor() is null && file.Read(c => new AuditTable(c).Last()) is { } last)
@@ -184,18 +258,9 @@ public sealed class CompanyFiles
 
     private string PathOf(string id) => Path.Combine(folder, DataFolder.CompanyFile(id));
 
-    // What was begun for a company that did not come to be.
-    private static void Discard(string path)
-    {
-        SqliteConnection.ClearAllPools();
-        foreach (var part in (string[])[path, $"{path}-wal", $"{path}-shm", Path.ChangeExtension(path, ".files.sqlite")])
-            File.Delete(part);
-    }
-
     private static byte[] Key(string path)
     {
-        const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-        Directory.CreateDirectory(Path.GetDirectoryName(path)!, Own | UnixFileMode.UserExecute);
+        Directory.CreateDirectory(Path.GetDirectoryName(path)!, OwnFolder);
         if (File.Exists(path))
             return File.ReadAllBytes(path);
         var key = RandomNumberGenerator.GetBytes(KeyLength);
@@ -205,7 +270,7 @@ public sealed class CompanyFiles
             {
                 Mode = FileMode.CreateNew,
                 Access = FileAccess.Write,
-                UnixCreateMode = Own,
+                UnixCreateMode = OwnFolder & ~UnixFileMode.UserExecute,
             }
         );
         file.Write(key);

@@ -67,11 +67,7 @@ internal static class StatementEndpoints
         if (last < first)
             throw new RefusedException("days", "The last day is before the first. Nothing was changed.", 400);
         var documents = StatementRules.Number(request.Documents)!.Value;
-        if (
-            AmountText.Read((request.Money ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var money)
-            is not AmountText.Fault.None
-                and var fault
-        )
+        if (AmountText.Typed(request.Money ?? "", currency.Digits, out var money) is not AmountText.Fault.None and var fault)
             throw new RefusedException(
                 "money",
                 $"{Formats.Tables.Fields.Message(fault, request.Money ?? "", currency)}. Nothing was changed.",

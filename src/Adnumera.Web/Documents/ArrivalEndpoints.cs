@@ -1,9 +1,10 @@
 using System.Text;
 using Adnumera.Core.Access;
 using Adnumera.Core.Ledger;
-using Adnumera.Core.Payroll;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Pdf;
+using Adnumera.PdfReader;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Web.Companies;
@@ -130,8 +131,12 @@ internal static class ArrivalEndpoints
         return TakeIn.Run(books, readers, file, choices, reporting.Report);
     }
 
-    private static Task<ArrivedFile> Sent(HttpRequest request, string fileName, CancellationToken cancel) =>
-        new Upload(request, fileName, LargestFile).File(cancel);
+    private static async Task<ArrivedFile> Sent(HttpRequest request, string fileName, CancellationToken cancel)
+    {
+        var file = await new Upload(request, fileName, LargestFile).File(cancel);
+        await PdfFile.Prepare(file.Content, PdfPart.Attachments, cancel);
+        return file;
+    }
 
     private static ReadingChoices Choices(CompanyBooks books, string? source, string? paymentAccount, string? layout) =>
         new(Plain("source", source), books.File.Read(c => new CompanyTable(c).Currency()))
@@ -172,19 +177,10 @@ internal static class ArrivalEndpoints
 
     private static RefusedException Refused(string why) => new("layout", $"{why}. Nothing was taken in.", StatusCodes.Status400BadRequest);
 
-    // A register says who is paid what.
     private static IResult Original(long id, HttpContext http, CompanyFiles companies, CompanyBooks books)
     {
         var arrival = books.File.Read(c => new ArrivalTable(c).Find(id)) ?? throw RefusedException.NotFound("This file");
-        if (
-            (arrival.Form == Words<ArrivalForm>.Of(ArrivalForm.Register) || arrival.Source == PayRun.Source)
-            && !http.May(companies, Right.SeePay)
-        )
-            throw new RefusedException(
-                "not-allowed",
-                "A pay register says who is paid what. It is for those who may see pay by name.",
-                StatusCodes.Status403Forbidden
-            );
+        http.MustSeeOriginal(companies, Words<ArrivalForm>.Read(arrival.Form), arrival.Source);
         return books.File.Originals.Find(arrival.Sha256) is { } content
             ? Results.File(content, "application/octet-stream", arrival.FileName)
             : throw RefusedException.NotFound("The original of this file");

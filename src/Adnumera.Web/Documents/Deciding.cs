@@ -26,8 +26,9 @@ internal static class Deciding
     /// <param name="books">Who decides, and when.</param>
     /// <param name="all">The decisions, each on another document.</param>
     /// <param name="batch">With which others they are made; none for one alone.</param>
+    /// <returns>How many of them are decided otherwise than before.</returns>
     /// <exception cref="RefusedException">A document cannot be decided on where it is.</exception>
-    public static void Put(SqliteConnection company, CompanyBooks books, IReadOnlyList<Decided> all, long? batch = null)
+    public static int Put(SqliteConnection company, CompanyBooks books, IReadOnlyList<Decided> all, long? batch = null)
     {
         foreach (var one in all)
             if (Problem(one) is { } problem)
@@ -39,6 +40,7 @@ internal static class Deciding
             Iso.Text(books.Now),
             books.Who
         );
+        return changed.Count;
     }
 
     /// <summary>Takes a decision back: what stood before it stands again, whole.</summary>

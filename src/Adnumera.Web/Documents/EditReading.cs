@@ -222,7 +222,7 @@ internal static class EditReading
         ];
 
     private static long Amount(string text, Currency currency, string what) =>
-        AmountText.Read(text.Trim(), currency.Digits, out var minor) == AmountText.Fault.None
+        AmountText.Typed(text, currency.Digits, out var minor) == AmountText.Fault.None
             ? minor
             : throw Refused(what, $"{Quote.Of(text)} is not an amount in {currency} such as 12.50.");
 

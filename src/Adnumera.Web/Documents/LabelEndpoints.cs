@@ -10,7 +10,8 @@ using FluentValidation;
 namespace Adnumera.Web.Documents;
 
 /// <summary>The labels that a document is to have.</summary>
-public sealed record LabelsRequest(IReadOnlyList<string> Labels);
+/// <param name="Before">Those that were read.</param>
+public sealed record LabelsRequest(IReadOnlyList<string> Labels, IReadOnlyList<string> Before);
 
 /// <summary>What labels may be.</summary>
 internal sealed class LabelRules : AbstractValidator<LabelsRequest>
@@ -49,6 +50,7 @@ internal static class LabelEndpoints
                 throw RefusedException.NotFound("This document");
             var table = new LabelTable(c);
             var before = table.Of(id);
+            Revision.Require(Revision.Of(request.Before), Revision.Of(before), "The labels of this document", before);
             table.Put(id, Labels.Of(request.Labels));
             var after = table.Of(id);
             if (!after.SequenceEqual(before))

@@ -139,13 +139,15 @@ public sealed record ListQuery
             Arrival = Arrival,
             Without = LeftOut(Without),
             Text = Text,
-            Amount = AmountOf((Text ?? "").Trim().Replace(",", "", StringComparison.Ordinal), currency),
+            Amount = AmountOf(Text ?? "", currency),
         };
 
     private static string? LeftOut(string? ids) =>
         string.IsNullOrEmpty(ids) ? null
-        : ids.Split('.').All(i => long.TryParse(i, NumberStyles.None, CultureInfo.InvariantCulture, out _)) ? $"[{ids.Replace('.', ',')}]"
+        : ids.Split('.').Select(Id).ToList() is var read && read.All(i => i is not null) ? $"[{string.Join(',', read)}]"
         : throw new Refusals.RefusedException("without", "What is left out is not a list of documents.", StatusCodes.Status400BadRequest);
+
+    private static long? Id(string text) => long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
 
     private SpendNarrowing? Spending =>
         (SpentBy ?? default).Text is { Length: > 0 }
@@ -166,7 +168,7 @@ public sealed record ListQuery
     private static long? Least(string? text, Currency currency) =>
         string.IsNullOrWhiteSpace(text)
             ? null
-            : AmountOf(text.Trim().Replace(",", "", StringComparison.Ordinal), currency)
+            : AmountOf(text, currency)
                 ?? throw new Refusals.RefusedException(
                     "amount",
                     $"{Quote.Of(text)} is not an amount such as 12.50. Nothing was changed.",
@@ -174,5 +176,5 @@ public sealed record ListQuery
                 );
 
     private static long? AmountOf(string text, Currency currency) =>
-        AmountText.Read(text, currency.Digits, out var minor) == AmountText.Fault.None ? Math.Abs(minor) : null;
+        AmountText.Typed(text, currency.Digits, out var minor) == AmountText.Fault.None ? Math.Abs(minor) : null;
 }

@@ -35,7 +35,7 @@ public sealed class FeedAccess(IFeedConnector connector, IDataProtectionProvider
         name is { Length: > 0 and <= LongestFolder } && name.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-');
 
     /// <summary>A feed of a company.</summary>
-    /// <exception cref="RefusedException">Its token cannot be read.</exception>
+    /// <exception cref="FeedTroubleException">Its token cannot be read: whoever owns the source allows it again.</exception>
     public IFeed Open(CompanyBooks books, FeedRow feed)
     {
         try
@@ -52,11 +52,13 @@ public sealed class FeedAccess(IFeedConnector connector, IDataProtectionProvider
         }
         catch (CryptographicException)
         {
-            throw new RefusedException(
-                "token-unreadable",
+            throw new FeedTroubleException(
                 "The key to this source cannot be read here any more: it was encrypted by another installation, or its keys are gone. "
                     + "Nothing was changed; allow the source again under Set-up, Feeds."
-            );
+            )
+            {
+                NeedsConsent = true,
+            };
         }
     }
 }

@@ -11,11 +11,11 @@ namespace Adnumera.Web.Feeds;
 
 /// <summary>Pulls the feeds that are due and tells sources what is to be told. Quartz wakes it each minute; what is due stands in the
 /// company's file.</summary>
-[DisallowConcurrentExecution]
 public sealed class FeedClock(CompanyFiles companies, FeedPull pulls, FeedTelling telling, TimeProvider clock, ILogger<FeedClock> log)
     : IJob
 {
     private const string Nobody = "the schedule";
+    private readonly EachCompany each = new(companies);
 
     /// <summary>How Quartz knows it.</summary>
     public static JobKey Key { get; } = new("feeds");
@@ -23,24 +23,27 @@ public sealed class FeedClock(CompanyFiles companies, FeedPull pulls, FeedTellin
     /// <inheritdoc/>
     public async ValueTask Execute(IJobExecutionContext context, CancellationToken cancellationToken) => await Run(cancellationToken);
 
-    /// <summary>Pulls what is due and tells what is to be told, in each company on its own.</summary>
-    public async Task Run(CancellationToken cancel)
-    {
-        foreach (var company in companies.Installation.OpenCompanies())
-            try
+    /// <summary>Pulls what is due and tells what is to be told, in each company on its own, and each feed on its own.</summary>
+    public Task Run(CancellationToken cancel) =>
+        each.Run(
+            async (company, c) =>
             {
-                await Run(new CompanyBooks(companies.Open(company), company, Nobody, clock), cancel);
-            }
-            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
-            {
-                log.LogError(e, "Feeds of {Company} failed", company);
-                companies.Installation.Trouble(company, Unattended.Feeds, clock.GetUtcNow(), Detail(e));
-            }
-    }
+                try
+                {
+                    await Run(new CompanyBooks(companies.Open(company), company, Nobody, clock), c);
+                }
+                catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+                {
+                    Trouble(company, e);
+                }
+            },
+            cancel
+        );
 
     private async Task Run(CompanyBooks books, CancellationToken cancel)
     {
         var (due, all) = books.File.Read(c => (new FeedTable(c).Due(Iso.Text(books.Now)), new FeedTable(c).All()));
+        var isWell = true;
         foreach (var feed in due)
             try
             {
@@ -50,10 +53,32 @@ public sealed class FeedClock(CompanyFiles companies, FeedPull pulls, FeedTellin
             {
                 // It stands beside the feed, and is tried again at its time.
             }
+            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+            {
+                // The others go on.
+                isWell = false;
+                Trouble(books.CompanyId, e);
+            }
 
         foreach (var feed in all)
-            await telling.Run(books, feed, cancel);
-        companies.Installation.Well(books.CompanyId, Unattended.Feeds);
+            try
+            {
+                await telling.Run(books, feed, cancel);
+            }
+            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+            {
+                isWell = false;
+                Trouble(books.CompanyId, e);
+            }
+
+        if (isWell)
+            companies.Installation.Well(books.CompanyId, Unattended.Feeds);
+    }
+
+    private void Trouble(string company, Exception e)
+    {
+        log.LogError(e, "Feeds of {Company} failed", company);
+        companies.Installation.Trouble(company, Unattended.Feeds, clock.GetUtcNow(), Detail(e));
     }
 
     private static string Detail(Exception e) =>

@@ -19,7 +19,7 @@ internal static class FeedDecisions
     /// <param name="id">The feed.</param>
     /// <param name="value">The value.</param>
     /// <param name="ours">Whether it is ours; none takes the decision back, and what comes from then on waits again.</param>
-    public static void Decide(CompanyBooks books, ArrivalReaders readers, long id, string value, bool? ours)
+    public static async Task Decide(CompanyBooks books, ArrivalReaders readers, long id, string value, bool? ours)
     {
         var (feed, waiting) = books.File.InTransaction(c =>
         {
@@ -42,11 +42,11 @@ internal static class FeedDecisions
             new FeedTable(c).AskAnew(id);
             return (row, TakeInRecords(c, books, row, ours == true ? here : []));
         });
-        TakeInFiles(books, readers, feed, waiting);
+        await TakeInFiles(books, readers, feed, waiting);
     }
 
     /// <summary>Decides about one record or file that waits.</summary>
-    public static void DecideOne(CompanyBooks books, ArrivalReaders readers, long id, string record, bool ours)
+    public static async Task DecideOne(CompanyBooks books, ArrivalReaders readers, long id, string record, bool ours)
     {
         var (feed, waiting) = books.File.InTransaction(c =>
         {
@@ -59,7 +59,7 @@ internal static class FeedDecisions
             new AuditTable(c).Add(books.Now, books.Who, ours ? "ours" : "another company’s", $"feed/{id}", one.Place, one.Content);
             return (row, TakeInRecords(c, books, row, ours ? [one] : []));
         });
-        TakeInFiles(books, readers, feed, waiting);
+        await TakeInFiles(books, readers, feed, waiting);
     }
 
     // Records come with the decision; files that wait are returned: each comes whole by itself.
@@ -76,13 +76,15 @@ internal static class FeedDecisions
         return [.. waiting.Where(w => w.Content.Length == 0)];
     }
 
-    private static void TakeInFiles(CompanyBooks books, ArrivalReaders readers, FeedRow feed, List<FeedWaitingRow> waiting)
+    private static async Task TakeInFiles(CompanyBooks books, ArrivalReaders readers, FeedRow feed, List<FeedWaitingRow> waiting)
     {
         var files = new FeedFiles(books, readers, feed, new FeedShares(feed.KindValue, new Dictionary<string, bool>()));
         foreach (var one in waiting)
             if (books.File.Originals.Find(one.Sha256) is { } content)
             {
-                var pull = files.TakeIn(new DeliveredFile(one.RecordId, one.Value, one.Who, new ArrivedFile(one.Place, content)));
+                var delivered = DeliveredFile.Of(one.RecordId, one.Value, one.Who, new ArrivedFile(one.Place, content));
+                // What was decided is done, wherever they have gone since.
+                var pull = await files.TakeIn(delivered, CancellationToken.None);
                 books.File.InTransaction(c =>
                 {
                     new FeedTable(c).Add(pull with { Records = 1 });

@@ -7,6 +7,8 @@ using Adnumera.Storage.Count;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Feeds;
 using Adnumera.Storage.Files;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Documents;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -141,15 +143,27 @@ internal static class FeedEndpoints
         return Find(id, books, access);
     }
 
-    private static FeedDetail Decide(long id, FeedValueRequest request, CompanyBooks books, ArrivalReaders readers, FeedAccess access)
+    private static async Task<FeedDetail> Decide(
+        long id,
+        FeedValueRequest request,
+        CompanyBooks books,
+        ArrivalReaders readers,
+        FeedAccess access
+    )
     {
-        FeedDecisions.Decide(books, readers, id, request.Value!, request.Ours);
+        await FeedDecisions.Decide(books, readers, id, request.Value!, request.Ours);
         return Find(id, books, access);
     }
 
-    private static FeedDetail DecideOne(long id, FeedWaitingRequest request, CompanyBooks books, ArrivalReaders readers, FeedAccess access)
+    private static async Task<FeedDetail> DecideOne(
+        long id,
+        FeedWaitingRequest request,
+        CompanyBooks books,
+        ArrivalReaders readers,
+        FeedAccess access
+    )
     {
-        FeedDecisions.DecideOne(books, readers, id, request.Id!, request.Ours!.Value);
+        await FeedDecisions.DecideOne(books, readers, id, request.Id!, request.Ours!.Value);
         return Find(id, books, access);
     }
 
@@ -200,14 +214,22 @@ internal static class FeedEndpoints
         );
     }
 
-    private static FeedDetail TakeInAgain(long id, string hash, CompanyBooks books, ArrivalReaders readers, FeedAccess access)
+    private static async Task<FeedDetail> TakeInAgain(
+        long id,
+        string hash,
+        CompanyBooks books,
+        ArrivalReaders readers,
+        FeedAccess access,
+        CancellationToken cancel
+    )
     {
         var (feed, file) = books.File.Read(c => (FeedPull.Connected(c, id), new FeedFileTable(c).Find(id, hash)));
         if (file is not { Trouble.Length: > 0 } || books.File.Originals.Find(hash) is not { } content)
             throw RefusedException.NotFound("This file");
         var shares = new FeedShares(feed.KindValue, new Dictionary<string, bool> { [""] = true });
-        var pull = new FeedFiles(books, readers, feed, shares).TakeIn(
-            new DeliveredFile(file.FileId, "", "", new ArrivedFile(file.FileName, content))
+        var pull = await new FeedFiles(books, readers, feed, shares).TakeIn(
+            DeliveredFile.Of(file.FileId, "", "", new ArrivedFile(file.FileName, content)),
+            cancel
         );
         books.File.InTransaction(c =>
         {
@@ -229,10 +251,23 @@ internal static class FeedEndpoints
         return Find(id, books, access);
     }
 
-    private static Results<FileContentHttpResult, NotFound> Download(long id, string hash, CompanyBooks books) =>
-        books.File.Read(c => new FeedFileTable(c).Find(id, hash)) is { } file && books.File.Originals.Find(hash) is { } content
-            ? TypedResults.File(content, "application/octet-stream", file.FileName)
-            : TypedResults.NotFound();
+    private static Results<FileContentHttpResult, NotFound> Download(
+        long id,
+        string hash,
+        HttpContext http,
+        CompanyFiles companies,
+        CompanyBooks books,
+        ArrivalReaders readers
+    )
+    {
+        if (books.File.Read(c => new FeedFileTable(c).Find(id, hash)) is not { } file || books.File.Originals.Find(hash) is not { } content)
+            return TypedResults.NotFound();
+        if (books.File.Read(c => new ArrivalTable(c).Find(file.ArrivalId)) is { } arrival)
+            http.MustSeeOriginal(companies, Words<ArrivalForm>.Read(arrival.Form), arrival.Source);
+        else
+            http.MustSeeOriginal(companies, readers, new ArrivedFile(file.FileName, content));
+        return TypedResults.File(content, "application/octet-stream", file.FileName);
+    }
 
     internal static RefusedException Trouble(FeedTroubleException e) => new("feed-trouble", e.Message, StatusCodes.Status502BadGateway);
 }

@@ -2,7 +2,9 @@ using System.Text;
 using Adnumera.Core.Feeds;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Layouts;
+using Adnumera.Formats.Pdf;
 using Adnumera.Formats.Pictures;
+using Adnumera.PdfReader;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
 using Adnumera.Storage.Feeds;
@@ -19,21 +21,24 @@ namespace Adnumera.Web.Feeds;
 /// is kept with what is wrong with it, and keeps no other from coming.</summary>
 internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, FeedRow feed, FeedShares shares)
 {
+    // What a file says that was opened and of which nothing became known.
+    private const string BrokeOff = "the application stopped while it was read; it is not read again by itself";
+
     /// <summary>Takes in what is new, and notes where the pull ended.</summary>
-    public void TakeIn(Delivery delivery)
+    public async Task TakeIn(Delivery delivery, CancellationToken cancel)
     {
-        var known = books.File.Read(c => new FeedFileTable(c).Known(feed.Id, delivery.Files.Select(f => (f.Id, f.File.Hash))));
-        var fresh = delivery.Files.Where(f => !known.Contains((f.Id, f.File.Hash))).ToList();
-        var pull = FeedPullRow.Failed(feed.Id, Iso.Text(books.Now), books.Who, "") with { Records = fresh.Count };
+        var known = books.File.Read(c => new FeedFileTable(c).Known(feed.Id, delivery.Files.Select(f => (f.Id, f.Hash))));
+        var fresh = delivery.Files.Where(f => !known.Contains((f.Id, f.Hash))).ToList();
+        var pull = FeedPullRow.Failed(feed.Id, Iso.Text(books.Now), books.Who, delivery.LeftOut) with { Records = fresh.Count };
         foreach (var file in fresh)
         {
             switch (shares.Of(file.Whose))
             {
                 case FeedShare.Ours:
-                    pull = Add(pull, TakeIn(file));
+                    pull = Add(pull, await TakeIn(file, cancel));
                     break;
                 case FeedShare.Undecided:
-                    Wait(file);
+                    Wait(file, await file.Open(cancel));
                     pull = pull with { Waiting = pull.Waiting + 1 };
                     break;
                 case FeedShare.Anothers:
@@ -44,29 +49,32 @@ internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, Feed
 
         books.File.InTransaction(c =>
         {
-            FeedPull.End(c, books, feed, delivery.Mark);
+            FeedPull.End(c, books, feed, delivery.Mark, delivery.LeftOut);
             new FeedTable(c).Add(pull);
             return 0;
         });
     }
 
-    /// <summary>Takes in one file.</summary>
-    public FeedPullRow TakeIn(DeliveredFile file)
+    /// <summary>Takes in one file. It is noted before it is opened: whatever it does to its reader, it does once.</summary>
+    public async Task<FeedPullRow> TakeIn(DeliveredFile delivered, CancellationToken cancel)
     {
-        books.File.Originals.Add(file.File.Hash, file.File.Content, books.Now);
+        var file = await delivered.Open(cancel);
+        books.File.Originals.Add(file.Hash, file.Content, books.Now);
+        books.File.InTransaction(c => Note(c, delivered, 0, BrokeOff));
         var none = FeedPullRow.Failed(feed.Id, Iso.Text(books.Now), books.Who, "");
         try
         {
-            if (PictureFile.IsWithoutData(file.File))
-                return Begin(file, none);
+            await PdfFile.Prepare(file.Content, PdfPart.Attachments, cancel);
+            if (PictureFile.IsWithoutData(file))
+                return await Begin(delivered, file, none, cancel);
+            var problems = new Problems();
+            var arriving = ArrivingFile.Read(readers, file, books.File.Read(c => Choices(c, file)), problems);
+            if (problems.Any)
+                throw new FileFaultException("", problems.Errors[0].ToString());
             return books.File.InTransaction(c =>
             {
-                var problems = new Problems();
-                var arriving = ArrivingFile.Read(readers, file.File, Choices(c, file.File), problems);
-                if (problems.Any)
-                    throw new FileFaultException("", problems.Errors[0].ToString());
                 var (answer, arrival) = Documents.TakeIn.Within(c, books, arriving, problems, Task.CompletedTask);
-                Note(c, file, arrival, "");
+                Note(c, delivered, arrival, "");
                 return none with
                 {
                     Added = answer.Added,
@@ -81,18 +89,25 @@ internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, Feed
         }
         catch (FileFaultException e)
         {
-            books.File.InTransaction(c => Note(c, file, 0, e.Place.Length > 0 ? $"{e.Place}: {e.Message}" : e.Message));
+            books.File.InTransaction(c => Note(c, delivered, 0, e.Place.Length > 0 ? $"{e.Place}: {e.Message}" : e.Message));
             return none with { Refused = 1 };
+        }
+        catch
+        {
+            // The file is not to blame: it comes at the next pull.
+            books.File.InTransaction(c => new FeedFileTable(c).Forget(feed.Id, delivered.Id, delivered.Hash));
+            throw;
         }
     }
 
-    private FeedPullRow Begin(DeliveredFile file, FeedPullRow none)
+    private async Task<FeedPullRow> Begin(DeliveredFile delivered, ArrivedFile file, FeedPullRow none, CancellationToken cancel)
     {
-        var text = BillText.Of(PdfText.Rows(file.File.Content), books.File.Read(c => new CompanyTable(c).Currency()));
+        await PdfFile.Prepare(file.Content, PdfPart.Rows, cancel);
+        var text = BillText.Of(PdfText.Rows(file.Content), books.File.Read(c => new CompanyTable(c).Currency()));
         return books.File.InTransaction(c =>
         {
-            var begun = Beginning.OfPicture(c, books, file.File, feed.Source, text);
-            Note(c, file, begun?.Arrival ?? 0, "");
+            var begun = Beginning.OfPicture(c, books, file, feed.Source, text);
+            Note(c, delivered, begun?.Arrival ?? 0, "");
             return begun is { } made ? none with { Incomplete = 1, ArrivalId = made.Arrival } : none with { Unchanged = 1 };
         });
     }
@@ -117,22 +132,22 @@ internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, Feed
             : throw new FileFaultException("", "no table like it was read before; take it in by hand once, and the next ones are known");
     }
 
-    private void Wait(DeliveredFile file)
+    private void Wait(DeliveredFile delivered, ArrivedFile file)
     {
-        books.File.Originals.Add(file.File.Hash, file.File.Content, books.Now);
+        books.File.Originals.Add(file.Hash, file.Content, books.Now);
         books.File.InTransaction(c =>
         {
             new FeedValueTable(c).Put([
                 new FeedWaitingRow(
                     feed.Id,
-                    file.Id,
-                    file.Whose,
-                    file.File.Name,
+                    delivered.Id,
+                    delivered.Whose,
+                    delivered.Name,
                     "",
-                    file.From,
+                    delivered.From,
                     "",
                     "",
-                    file.File.Hash,
+                    file.Hash,
                     Iso.Text(books.Now)
                 ),
             ]);
@@ -143,7 +158,7 @@ internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, Feed
     private int Note(SqliteConnection company, DeliveredFile file, long arrival, string trouble)
     {
         new FeedFileTable(company).Put(
-            new FeedFileRow(feed.Id, file.Id, file.File.Hash, file.File.Name, Iso.Text(books.Now), arrival, trouble, "", "")
+            new FeedFileRow(feed.Id, file.Id, file.Hash, file.Name, Iso.Text(books.Now), arrival, trouble, "", "")
         );
         return 0;
     }

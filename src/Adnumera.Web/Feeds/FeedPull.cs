@@ -41,7 +41,7 @@ public sealed class FeedPull(FeedAccess access, ArrivalReaders readers)
             var shares = books.File.Read(c => Shares(c, feed));
             var said = await Said(source, feed, delivery, shares, books.Today, cancel);
             if (feed.KindValue.Row().DeliversFiles)
-                new FeedFiles(books, readers, feed, shares).TakeIn(delivery);
+                await new FeedFiles(books, readers, feed, shares).TakeIn(delivery, cancel);
             else
                 TakeIn(books, feed, delivery, shares, said);
         }
@@ -103,9 +103,9 @@ public sealed class FeedPull(FeedAccess access, ArrivalReaders readers)
 
     /// <summary>Notes where a pull ended, within the caller's transaction.</summary>
     /// <exception cref="RefusedException">Another pull ended in between.</exception>
-    internal static void End(SqliteConnection company, CompanyBooks books, FeedRow feed, string mark)
+    internal static void End(SqliteConnection company, CompanyBooks books, FeedRow feed, string mark, string leftOut = "")
     {
-        if (!new FeedTable(company).Pulled(feed, mark, Next(books, feed)))
+        if (!new FeedTable(company).Pulled(feed, mark, Next(books, feed), leftOut))
             throw new RefusedException(
                 "feed-busy",
                 "Another pull of this source ended in the meantime. Nothing was taken in twice; look at what it brought.",

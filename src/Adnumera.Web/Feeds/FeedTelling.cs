@@ -18,7 +18,17 @@ public sealed class FeedTelling(FeedAccess access)
     {
         if (!feed.KindValue.Row().TakesNews || feed.NeedsConsent == 1)
             return true;
-        var source = access.Open(books, feed);
+        IFeed source;
+        try
+        {
+            source = access.Open(books, feed);
+        }
+        catch (FeedTroubleException)
+        {
+            // The next pull says so beside the feed.
+            return false;
+        }
+
         while (books.File.Read(c => new FeedNewsTable(c).Due(feed.Id, Iso.Text(books.Now), AtOnce)) is { Count: > 0 } due)
             if (!await Tell(books, source, due, cancel))
                 return false;

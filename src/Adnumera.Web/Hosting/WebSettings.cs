@@ -19,6 +19,9 @@ public sealed record WebSettings(string DataFolder, string LedgerAddress, bool D
     /// <summary>Whether it wakes by itself: schedules, and asking again for what has no answer.</summary>
     public bool Wakes { get; init; } = true;
 
+    /// <summary>How often it wakes.</summary>
+    public TimeSpan Beat { get; init; } = TimeSpan.FromMinutes(1);
+
     /// <summary>How long a ledger or a source has for one answer.</summary>
     public TimeSpan LedgerPatience { get; init; } = TimeSpan.FromSeconds(30);
 

@@ -59,9 +59,13 @@ internal sealed class Completing
             isOpen && document is not null ? Becomes(document) : null,
             isOpen ? Earlier(typed) : null,
             row.ChangedAt,
-            row.ChangedBy
+            row.ChangedBy,
+            RevisionOf(row)
         );
     }
+
+    /// <summary>What tells what was typed from any other version of it.</summary>
+    public static string RevisionOf(IncompleteRow row) => Revision.Of((row.Content, row.Proposed).ToString());
 
     /// <summary>Takes it in, within the caller's transaction.</summary>
     /// <param name="books">The books.</param>

@@ -6,16 +6,19 @@ using Adnumera.Web.Documents;
 namespace Adnumera.Web.Incomplete;
 
 /// <summary>What a person wants to type.</summary>
-public sealed record TypeRequest(DocumentKind? Kind);
+/// <param name="Mark">What tells this request from any other: the same again begins nothing more.</param>
+public sealed record TypeRequest(DocumentKind? Kind, string Mark);
 
 /// <summary>What a person typed.</summary>
 /// <param name="Head">The document's own fields, by the columns of documents.csv.</param>
 /// <param name="Lines">The fields of each line.</param>
 /// <param name="Proposed">The fields that were read off a picture and are not confirmed.</param>
+/// <param name="Revision">What was read.</param>
 public sealed record TypedRequest(
     IReadOnlyDictionary<string, string> Head,
     IReadOnlyList<IReadOnlyDictionary<string, string>> Lines,
-    IReadOnlyList<string> Proposed
+    IReadOnlyList<string> Proposed,
+    string Revision
 );
 
 /// <summary>Documents that wait to be completed, the latest first.</summary>
@@ -66,7 +69,8 @@ public sealed record IncompleteAnswer(
     BecomesAnswer? Becomes,
     EarlierAnswer? Earlier,
     string ChangedAt,
-    string ChangedBy
+    string ChangedBy,
+    string Revision
 );
 
 /// <summary>What a typed document becomes.</summary>

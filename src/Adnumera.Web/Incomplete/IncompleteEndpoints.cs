@@ -3,6 +3,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.Documents;
 using Adnumera.Formats.Pictures;
+using Adnumera.PdfReader;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
@@ -85,20 +86,20 @@ internal static class IncompleteEndpoints
     private static IncompleteAnswer Type(TypeRequest request, CompanyBooks books)
     {
         var kind = Words<DocumentKind>.Of(request.Kind ?? DocumentKind.Bill);
-        return Of(books, books.File.InTransaction(c => Beginning.Typed(c, books, kind)));
+        if (string.IsNullOrWhiteSpace(request.Mark))
+            throw new RefusedException(
+                "mark",
+                "The request carries no mark of its own. Nothing was begun.",
+                StatusCodes.Status400BadRequest
+            );
+        return Of(books, books.File.InTransaction(c => new OnceTable(c).Make(request.Mark, () => Beginning.Typed(c, books, kind))));
     }
 
     private static async Task<IncompleteAnswer> Begin(string fileName, HttpRequest request, CompanyBooks books, CancellationToken cancel)
     {
-        var file = await new Upload(request, fileName, LargestPicture).File(cancel);
+        var file = await new Upload(request, fileName, LargestPicture).Picture(PdfPart.Rows, "Nothing was taken in.", cancel);
         if (books.File.Read(c => new IncompleteTable(c).Like(file.Hash)) is { } here)
             return Of(books, here.Id);
-        if (PictureFile.MediaOf(file.Content).Length == 0)
-            throw new RefusedException(
-                "file",
-                $"{file.Name} is neither a PDF nor a PNG or JPEG picture. Nothing was taken in.",
-                StatusCodes.Status400BadRequest
-            );
         books.File.Originals.Add(file.Hash, file.Content, books.Now);
         var text = BillText.Of(PdfText.Rows(file.Content), books.File.Read(c => new CompanyTable(c).Currency()));
         return Of(
@@ -113,6 +114,7 @@ internal static class IncompleteEndpoints
         books.File.InTransaction(c =>
         {
             var row = Open(c, id);
+            RequireRead(c, books, row, request.Revision);
             var typed = row.Typed with { Head = Kept(request.Head), Lines = [.. request.Lines.Select(Kept)] };
             new IncompleteTable(c).Save(id, typed, request.Proposed, Iso.Text(books.Now), books.Who);
             return id;
@@ -124,11 +126,19 @@ internal static class IncompleteEndpoints
     private static Dictionary<string, string> Kept(IReadOnlyDictionary<string, string> fields) =>
         fields.Where(f => !string.IsNullOrWhiteSpace(f.Value)).ToDictionary();
 
-    private static IncompleteAnswer TakeIn(long id, CompanyBooks books)
+    private static IncompleteAnswer TakeIn(long id, string revision, CompanyBooks books)
     {
-        books.File.InTransaction(c => new Completing(c, id).TakeIn(books, Media(books)));
+        books.File.InTransaction(c =>
+        {
+            if (new IncompleteTable(c).Find(id) is { StateValue: IncompleteState.Open } row)
+                RequireRead(c, books, row, revision);
+            return new Completing(c, id).TakeIn(books, Media(books));
+        });
         return Of(books, id);
     }
+
+    private static void RequireRead(SqliteConnection company, CompanyBooks books, IncompleteRow row, string read) =>
+        Revision.Require(read, Completing.RevisionOf(row), "This document", new Completing(company, row.Id).Answer(Media(books)));
 
     private static IncompleteAnswer Leave(long id, CompanyBooks books) => Become(books, id, IncompleteState.Open, IncompleteState.Left);
 

@@ -283,7 +283,7 @@ internal static class BoxEndpoints
         long? amount = null;
         if (text.Length > 0)
             amount =
-                AmountText.Read(text, Currency.Usd.Digits, out var minor) == AmountText.Fault.None && minor >= 0
+                AmountText.Typed(text, Currency.Usd.Digits, out var minor) == AmountText.Fault.None && minor >= 0
                     ? minor
                     : throw new RefusedException("amount", $"{Quote.Of(text)} is not an amount of 0.00 or more. Nothing was changed.");
         var source = DecisionEndpoints.Reason(request.Source, isNeeded: amount is not null);

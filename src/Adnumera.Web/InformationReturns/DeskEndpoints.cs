@@ -7,6 +7,7 @@ using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -103,7 +104,7 @@ internal static class DeskEndpoints
             Text(row),
             row.NumberShown,
             row.NumberStatus,
-            row.Number.Length > 0 && TaxNumber.HasUnusualPrefix(numbers.Whole(row), row.NumberKind),
+            numbers.WholeOrNone(row) is { Length: > 0 } whole && TaxNumber.HasUnusualPrefix(whole, row.NumberKind),
             supplier.HasW9,
             row.W9File,
             row.W9FileName,
@@ -168,15 +169,27 @@ internal static class DeskEndpoints
             row.BillsMayGo,
             Iso.Text(row.W9Received),
             row.W9IsSigned,
-            Iso.Text(row.W9Dated)
+            Iso.Text(row.W9Dated),
+            Revision.Of(row)
         );
 
-    private static DeskSupplier Put(int year, string key, SupplierText request, CompanyBooks books, TaxNumbers numbers) =>
-        books.File.InTransaction(c =>
+    private static DeskSupplier Put(
+        int year,
+        string key,
+        SupplierText request,
+        HttpContext http,
+        CompanyFiles companies,
+        CompanyBooks books,
+        TaxNumbers numbers
+    )
+    {
+        var maySee = http.May(companies, Right.SeeTaxNumbers);
+        return books.File.InTransaction(c =>
         {
             var before = Of(c, TallyEndpoints.Year(year), key, numbers);
             var row = new ReturnSupplierTable(c).Find(key) ?? new ReturnSupplierRow { Supplier = before.Supplier };
-            var after = Read(books.File, row, request, numbers, books.Today);
+            Revision.Require(request.Revision, Revision.Of(row), row.Supplier, before);
+            var after = Read(books.File, row, request, numbers, maySee, books.Today);
             if (after != row)
                 new SupplierDecisions(c, books).Decide(
                     key,
@@ -185,10 +198,18 @@ internal static class DeskEndpoints
                 );
             return Of(c, year, key, numbers);
         });
+    }
 
     /// <summary>What is typed of a supplier, checked.</summary>
     /// <exception cref="RefusedException">Something of it cannot be.</exception>
-    public static ReturnSupplierRow Read(CompanyFile file, ReturnSupplierRow row, SupplierText text, TaxNumbers numbers, DateOnly today)
+    public static ReturnSupplierRow Read(
+        CompanyFile file,
+        ReturnSupplierRow row,
+        SupplierText text,
+        TaxNumbers numbers,
+        bool maySee,
+        DateOnly today
+    )
     {
         if (text.ExemptCode is < 1 or > LastCode)
             throw Refused("exemptCode", $"An exempt payee code is a whole number from 1 to {LastCode}.");
@@ -224,7 +245,7 @@ internal static class DeskEndpoints
             W9Dated = dated,
         };
         // What is said of the kind alone is said of the number that is here.
-        var number = text.Number ?? (row.NumberKind == text.NumberKind ? null : numbers.Whole(row));
+        var number = text.Number ?? (row.NumberKind == text.NumberKind ? null : numbers.WholeOrNone(row));
         if (number is null)
             return next;
         number = number.Trim();
@@ -234,7 +255,8 @@ internal static class DeskEndpoints
                 "A tax number has nine digits, plain or with the hyphens of its kind: 12-3456789 for an EIN, 123-45-6789 for an SSN "
                     + "or ITIN."
             );
-        return numbers.With(file, next, number, text.NumberKind);
+        // What is here is not typed: it may be compared with itself.
+        return numbers.With(file, next, number, text.NumberKind, maySee || text.Number is null);
     }
 
     private static string Plain(string field, string? text)
@@ -290,7 +312,8 @@ internal static class SupplierWords
         Say("business name", before.BusinessName, after.BusinessName);
         Say("classification", before.Classification, after.Classification);
         Say("exempt code", before.ExemptCode, after.ExemptCode);
-        Say("tax number", (before.NumberKind, before.Number), (after.NumberKind, after.Number));
+        if ((before.NumberKind, before.Number) != (after.NumberKind, after.Number))
+            said.Add(after.NumberShown.Length == 0 ? "tax number taken out" : $"a tax number was given, {after.NumberShown}");
         Say("address", before.Address, after.Address);
         Say("town", before.Town, after.Town);
         Say("mail", before.Email, after.Email);
@@ -317,7 +340,6 @@ internal static class SupplierWords
                 DateOnly day => Iso.Text(day),
                 TaxClassification of => Words<TaxClassification>.Of(of).Replace('_', ' '),
                 int number => number.ToString(CultureInfo.InvariantCulture),
-                ValueTuple<TaxNumberKind?, string> => after.NumberShown.Length > 0 ? after.NumberShown : "taken out",
                 _ => $"{value}",
             };
     }

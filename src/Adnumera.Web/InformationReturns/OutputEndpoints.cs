@@ -5,6 +5,7 @@ using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Files;
 using Adnumera.Storage.InformationReturns;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
@@ -95,9 +96,10 @@ internal static class OutputEndpoints
                 row.Town,
                 row.Phone,
                 row.NumberShown,
-                row is { Name.Length: > 0, Address.Length: > 0, Town.Length: > 0, Phone.Length: > 0, Number.Length: > 0 }
+                row is { Name.Length: > 0, Address.Length: > 0, Town.Length: > 0, Phone.Length: > 0, Number.Length: > 0 },
+                Revision.Of(row)
             )
-            : new PayerAnswer(new CompanyTable(c).Name(), "", "", "", "", false);
+            : new PayerAnswer(new CompanyTable(c).Name(), "", "", "", "", false, "");
 
     // Of a closed year, as it was closed; corrected ones as it stands now, of those that are another.
     private static IResult Statements(
@@ -105,10 +107,14 @@ internal static class OutputEndpoints
         string? key,
         Word<ReturnForm>? form,
         bool? corrected,
+        HttpContext http,
+        CompanyFiles companies,
         CompanyBooks books,
         TaxNumbers numbers
     )
     {
+        // A payer's own number may not be truncated on what goes out, and can be a person's: others see a preview.
+        var maySee = http.May(companies, Right.SeeTaxNumbers);
         var only = form?.ReadOrNone("form");
         var (payer, statements) = books.File.Read(c =>
         {
@@ -118,7 +124,7 @@ internal static class OutputEndpoints
                 ? Outputs.Of(c, year)
                 : Outputs.Now(c, year).Where(s => others.Contains(Folded.Of(s.Year.Supplier.Name)));
             return (
-                Paying.Of(c, numbers, isStrict: true),
+                Paying.OnStatements(c, numbers, maySee),
                 suppliers
                     .Where(s => string.IsNullOrEmpty(key) || Folded.Of(s.Year.Supplier.Name) == key)
                     .SelectMany(s =>
@@ -139,7 +145,7 @@ internal static class OutputEndpoints
         });
         if (statements.Count == 0)
             throw RefusedException.NotFound("Such a statement");
-        return Results.File(RecipientStatement.Write(payer, year, statements), "application/pdf");
+        return Results.File(RecipientStatement.Write(payer, year, statements, isPreview: !maySee), "application/pdf");
     }
 
     private static DecidedAnswer Send(int year, SentRequest request, CompanyBooks books)
@@ -212,7 +218,9 @@ internal static class OutputEndpoints
         return books.File.InTransaction(c =>
         {
             var table = new PayerTable(c);
-            var before = table.Find() ?? new PayerRow("", "", "", "", "", "");
+            var (known, stands) = (table.Find(), PayerOf(c));
+            Revision.Require(request.Revision, stands.Revision, "Who pays", stands);
+            var before = known ?? new PayerRow("", "", "", "", "", "");
             TaxNumberKind kind = number is { Length: 11 } ? TaxNumberKind.Ssn : TaxNumberKind.Ein;
             var row = before with
             {

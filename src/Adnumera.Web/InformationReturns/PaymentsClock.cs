@@ -15,7 +15,6 @@ namespace Adnumera.Web.InformationReturns;
 
 /// <summary>Reads the payments of the 1099 year each day, in companies where a person read them once. Quartz wakes it each minute; when
 /// they were read stands in the company's file.</summary>
-[DisallowConcurrentExecution]
 public sealed class PaymentsClock(
     CompanyFiles companies,
     LedgerAccess ledgers,
@@ -27,6 +26,7 @@ public sealed class PaymentsClock(
     private const string Nobody = "the schedule";
     private static readonly TimeSpan Rest = TimeSpan.FromHours(1);
     private readonly ConcurrentDictionary<string, DateTimeOffset> rests = new();
+    private readonly EachCompany each = new(companies);
 
     /// <summary>How Quartz knows it.</summary>
     public static JobKey Key { get; } = new("payments");
@@ -35,20 +35,23 @@ public sealed class PaymentsClock(
     public async ValueTask Execute(IJobExecutionContext context, CancellationToken cancellationToken) => await Run(cancellationToken);
 
     /// <summary>Reads what is due, in each company on its own; where that fails, it is tried again an hour later.</summary>
-    public async Task Run(CancellationToken cancel)
-    {
-        foreach (var company in companies.Installation.OpenCompanies())
-            try
+    public Task Run(CancellationToken cancel) =>
+        each.Run(
+            async (company, c) =>
             {
-                await Run(company, cancel);
-            }
-            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
-            {
-                log.LogError(e, "The payments of {Company} could not be read", company);
-                rests[company] = clock.GetUtcNow() + Rest;
-                companies.Installation.Trouble(company, Unattended.Payments, clock.GetUtcNow(), Detail(e));
-            }
-    }
+                try
+                {
+                    await Run(company, c);
+                }
+                catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+                {
+                    log.LogError(e, "The payments of {Company} could not be read", company);
+                    rests[company] = clock.GetUtcNow() + Rest;
+                    companies.Installation.Trouble(company, Unattended.Payments, clock.GetUtcNow(), Detail(e));
+                }
+            },
+            cancel
+        );
 
     private async Task Run(string company, CancellationToken cancel)
     {

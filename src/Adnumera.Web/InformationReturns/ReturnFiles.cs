@@ -6,6 +6,8 @@ using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.InformationReturns;
 using Adnumera.Storage.Ledger;
+using Adnumera.Web.Companies;
+using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 using Microsoft.Data.Sqlite;
@@ -16,6 +18,10 @@ namespace Adnumera.Web.InformationReturns;
 internal static class ReturnFiles
 {
     private const int LargestFile = 4 * 1024 * 1024;
+    private const int MostPreviews = 20;
+    private static readonly TimeSpan Hour = TimeSpan.FromHours(1);
+    private const string Previews = "information-returns/previews";
+    private const int ShownDigits = 4;
     private const string Csv = "text/csv; charset=utf-8";
     private const string Sheet = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
@@ -177,22 +183,29 @@ internal static class ReturnFiles
         int year,
         string fileName,
         bool? take,
-        HttpRequest request,
+        HttpContext http,
+        CompanyFiles companies,
         CompanyBooks books,
         TaxNumbers numbers,
         CancellationToken cancel
     )
     {
         TallyEndpoints.Year(year);
-        var (name, content) = await new Upload(request, fileName, LargestFile).File(cancel);
+        var (name, content) = await new Upload(http.Request, fileName, LargestFile).File(cancel);
         var problems = new Problems();
         var rows = ReturnSuppliersFile.Read(name, content, problems);
         if (problems.Any)
             return new SuppliersRead(name, [], 0, problems.Errors, problems.Count, null);
+        var maySee = http.May(companies, Right.SeeTaxNumbers);
         return books.File.InTransaction(c =>
         {
+            var whole = rows.Count(r => r.Number.Count(char.IsAsciiDigit) > ShownDigits);
+            if (take != true && whole > 0)
+                NotePreview(c, books, name, whole);
             var known = new ReturnSupplierTable(c).All([.. rows.Select(r => Folded.Of(r.Supplier.Name))]);
-            var states = rows.Select(r => Merged(books.File, known.GetValueOrDefault(Folded.Of(r.Supplier.Name)), r, numbers, books.Today))
+            var states = rows.Select(r =>
+                    Merged(books.File, known.GetValueOrDefault(Folded.Of(r.Supplier.Name)), r, numbers, maySee, books.Today)
+                )
                 .Select(r => new SupplierState(Folded.Of(r.Supplier), r))
                 .Where(s => s.Row != known.GetValueOrDefault(s.Key))
                 .ToList();
@@ -215,6 +228,7 @@ internal static class ReturnFiles
         ReturnSupplierRow? known,
         FiledSupplier filed,
         TaxNumbers numbers,
+        bool maySee,
         DateOnly today
     )
     {
@@ -248,7 +262,24 @@ internal static class ReturnFiles
             {
                 NumberKind = row.NumberKind,
             }
-            : numbers.With(file, next, filed.Number, of.NumberKind);
+            : numbers.With(file, next, filed.Number, of.NumberKind, maySee);
+    }
+
+    // A file that is only looked at leaves nothing behind but that somebody looked; so often in an hour, and no more.
+    private static void NotePreview(SqliteConnection c, CompanyBooks books, string fileName, int numbers)
+    {
+        var audit = new AuditTable(c);
+        if (audit.Count(Previews, books.Who, books.Now - Hour) >= MostPreviews)
+            throw new RefusedException(
+                "too-many-previews",
+                $"Files with whole tax numbers were looked through {MostPreviews} times in this hour. Nothing was changed; wait, or take "
+                    + "the file in.",
+                StatusCodes.Status429TooManyRequests
+            )
+            {
+                RetryAfter = Hour,
+            };
+        audit.Add(books.Now, books.Who, "look through tax numbers of a file", Previews, null, new { fileName, numbers });
     }
 
     private static void Note(CompanyBooks books, string what, string subject) =>

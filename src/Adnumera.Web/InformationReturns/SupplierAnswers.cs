@@ -61,6 +61,7 @@ public sealed record RequestAnswer(string Day, W9RequestHow How, string Who);
 /// <param name="Number">The tax number; none leaves it as it is, blank takes it out.</param>
 /// <param name="W9Received">When its Form W-9 was received; blank for not yet.</param>
 /// <param name="W9Dated">The date on it.</param>
+/// <param name="Revision">What was read.</param>
 public sealed record SupplierText(
     string LegalName,
     string BusinessName,
@@ -81,7 +82,8 @@ public sealed record SupplierText(
     bool BillsMayGo,
     string W9Received,
     bool W9IsSigned,
-    string W9Dated
+    string W9Dated,
+    string Revision = ""
 );
 
 public sealed record NumberAnswer(string Number);

@@ -1,5 +1,5 @@
 using Adnumera.Core.InformationReturns;
-using Adnumera.Formats.InformationReturns;
+using Adnumera.PdfReader;
 
 namespace Adnumera.Web.InformationReturns;
 
@@ -38,10 +38,11 @@ public sealed record W9LayoutRequest(string Mark, IReadOnlyList<W9Pointer> Layou
 
 /// <summary>Who pays.</summary>
 /// <param name="Number">The tax number; none leaves it as it is.</param>
-public sealed record PayerRequest(string Name, string Address, string Town, string Phone, string? Number);
+public sealed record PayerRequest(string Name, string Address, string Town, string Phone, string? Number, string Revision);
 
 /// <param name="IsWhole">Whether all is said that letters and statements need.</param>
-public sealed record PayerAnswer(string Name, string Address, string Town, string Phone, string NumberShown, bool IsWhole);
+/// <param name="Revision">What tells this from any other version of it.</param>
+public sealed record PayerAnswer(string Name, string Address, string Town, string Phone, string NumberShown, bool IsWhole, string Revision);
 
 /// <summary>What goes out of a year.</summary>
 /// <param name="Duties">What is due when, in the order of days.</param>

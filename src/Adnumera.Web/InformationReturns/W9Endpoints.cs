@@ -4,6 +4,7 @@ using Adnumera.Core.InformationReturns;
 using Adnumera.Core.Sources;
 using Adnumera.Formats.InformationReturns;
 using Adnumera.Formats.Pictures;
+using Adnumera.PdfReader;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
 using Adnumera.Storage.Documents;
@@ -44,13 +45,7 @@ internal static class W9Endpoints
         CancellationToken cancel
     )
     {
-        var file = await new Upload(request, fileName, Largest).File(cancel);
-        if (PictureFile.MediaOf(file.Content).Length == 0)
-            throw new RefusedException(
-                "file",
-                $"{file.Name} is neither a PDF nor a PNG or JPEG picture. Nothing was attached.",
-                StatusCodes.Status400BadRequest
-            );
+        var file = await new Upload(request, fileName, Largest).Picture(PdfPart.Fields, "Nothing was attached.", cancel);
         // It carries the number: it is kept as the number is.
         var kept = new ArrivedFile(file.Name, numbers.Protect(file.Content));
         books.File.Originals.Add(kept.Hash, kept.Content, books.Now);
@@ -151,7 +146,7 @@ internal static class W9Endpoints
                 throw new RefusedException("suppliers", "Nobody lacks a Form W-9; there is nothing to ask for.");
             var (requests, known) = (table.Requests(keys), table.All(keys));
             return (
-                Payer: Paying.Of(c, numbers, isStrict: false),
+                Payer: Paying.Of(c),
                 To: keys.Select(k =>
                         (
                             Paying.Recipient(
@@ -180,23 +175,28 @@ internal static class W9Endpoints
 /// <summary>Who pays, and to whom letters and statements go.</summary>
 internal static class Paying
 {
-    /// <summary>Who pays.</summary>
+    /// <summary>Who pays, with what may be shown of the tax number.</summary>
+    /// <param name="company">The company's file.</param>
+    public static Payer Of(SqliteConnection company) =>
+        new PayerTable(company).Find() is { } row
+            ? new Payer(row.Name, row.Address, row.Town, row.Phone, row.NumberShown)
+            : new Payer(new CompanyTable(company).Name(), "", "", "", "");
+
+    /// <summary>Who pays, as a statement needs it.</summary>
     /// <param name="company">The company's file.</param>
     /// <param name="numbers">Tax numbers.</param>
-    /// <param name="isStrict">Whether all that a statement needs has to be said.</param>
+    /// <param name="maySee">Whether whoever asks may see whole tax numbers; for anybody else it is a preview.</param>
     /// <exception cref="RefusedException">Something is missing.</exception>
-    public static Payer Of(SqliteConnection company, TaxNumbers numbers, bool isStrict)
+    public static Payer OnStatements(SqliteConnection company, TaxNumbers numbers, bool maySee)
     {
         var row = new PayerTable(company).Find();
-        if (isStrict && row is not { Name.Length: > 0, Address.Length: > 0, Town.Length: > 0, Phone.Length: > 0, Number.Length: > 0 })
+        if (row is not { Name.Length: > 0, Address.Length: > 0, Town.Length: > 0, Phone.Length: > 0, Number.Length: > 0 })
             throw new RefusedException(
                 "payer",
                 "A statement names the payer with address, telephone and tax number, and some of it is not said yet. Nothing was made; say "
                     + "it under Outputs."
             );
-        return row is null
-            ? new Payer(new CompanyTable(company).Name(), "", "", "", "")
-            : new Payer(row.Name, row.Address, row.Town, row.Phone, row.Number.Length > 0 ? numbers.Whole(row.Number, row.Name) : "");
+        return Of(company) with { Number = maySee ? numbers.Whole(row.Number, row.Name) : row.NumberShown };
     }
 
     /// <summary>To whom: a person before the business, and where only the ledger's name is known, that.</summary>

@@ -102,35 +102,31 @@ internal static class BackupEndpoints
         CancellationToken cancel
     ) => new Restoring(companies.Folder).Stage(path, Who(http), clock.GetUtcNow(), cancel);
 
-    private static IResult Confirm(bool? anyway, CompanyFiles companies, Restart restart, TimeProvider clock)
+    private static IResult Confirm(string plan, bool? anyway, CompanyFiles companies, Restart restart, TimeProvider clock)
     {
         var restoring = new Restoring(companies.Folder);
-        var plan = restoring.Waiting ?? throw RefusedException.NotFound("A checked archive");
-        if (!plan.Holds && anyway != true)
+        var waiting = restoring.Waiting ?? throw RefusedException.NotFound("A checked archive");
+        if (!waiting.Holds && anyway != true)
             throw new RefusedException(
                 "audit",
                 "The record of a company does not hold. Nothing was restored; say that you mean it all the same.",
                 StatusCodes.Status409Conflict
             );
-        restoring.Confirm(clock.GetUtcNow());
+        Refusing(() => restoring.Confirm(plan, clock.GetUtcNow()));
         restart.Ask();
         return Results.Accepted();
     }
 
     private static IResult GoBack(CompanyFiles companies, Restart restart, TimeProvider clock)
     {
-        Refusing<object?>(() =>
-        {
-            new Restoring(companies.Folder).GoBack(clock.GetUtcNow());
-            return null;
-        });
+        Refusing(() => new Restoring(companies.Folder).GoBack(clock.GetUtcNow()));
         restart.Ask();
         return Results.Accepted();
     }
 
     private static BackupsAnswer Discard(BackupRun run, CompanyFiles companies)
     {
-        new Restoring(companies.Folder).Discard();
+        Refusing(() => new Restoring(companies.Folder).Discard());
         return All(run, companies);
     }
 
@@ -152,7 +148,7 @@ internal static class BackupEndpoints
     // The body goes to the disk as it comes, and is gone again afterwards.
     private static async Task<T> Received<T>(HttpContext http, CompanyFiles companies, Func<string, T> use, CancellationToken cancel)
     {
-        var path = Path.Combine(companies.Folder, $".received-{Guid.NewGuid():N}");
+        var path = Path.Combine(companies.Folder, $"{Debris.Received}{Guid.NewGuid():N}");
         try
         {
             await using (
@@ -175,6 +171,13 @@ internal static class BackupEndpoints
             File.Delete(path);
         }
     }
+
+    private static void Refusing(Action act) =>
+        Refusing(() =>
+        {
+            act();
+            return 0;
+        });
 
     private static T Refusing<T>(Func<T> act)
     {

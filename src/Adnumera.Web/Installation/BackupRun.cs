@@ -14,7 +14,7 @@ public sealed class BackupRun(CompanyFiles companies, TimeProvider clock, ILogge
     private Task over = Task.CompletedTask;
 
     /// <summary>Where they lie.</summary>
-    public string Folder { get; } = Path.Combine(companies.Folder, "backups");
+    public string Folder { get; } = Path.Combine(companies.Folder, DataFolder.Backups);
 
     /// <summary>What is being written; nothing when nothing is.</summary>
     public WritingAnswer? Writing { get; private set; }

@@ -3,6 +3,7 @@ using Adnumera.Storage.Audit;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
+using Adnumera.Web.People;
 using Adnumera.Web.Refusals;
 using Microsoft.Data.Sqlite;
 
@@ -95,6 +96,10 @@ internal static class Keeping
                 $"{known.Name} is the last one who looks after the installation. Nothing was changed; give it to another one first."
             );
         table.LetAdminister(person, administers);
+        if (!administers)
+            foreach (var company in new CompanyListTable(installation).All())
+                if (new MembershipTable(installation).RoleOf(person, company.Id) != Role.Administrator)
+                    PeopleEndpoints.EndInvitations(installation, person, company.Id, (at, who));
         new AuditTable(installation).Add(
             at,
             who,

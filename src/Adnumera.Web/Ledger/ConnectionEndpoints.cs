@@ -351,11 +351,14 @@ internal static class ConnectionEndpoints
             var token = await ledgers.Connector.Exchange(address, code, ReturnAddress(http), cancel);
             var books = new CompanyBooks(companies.Open(company), company, http.User.FindFirstValue(ClaimTypes.Name)!, clock);
             var ours = books.File.Read(c => new CompanyTable(c).Currency());
-            var organisation = await ledgers.Connector.Open(new LedgerConnection(address, token, ours)).Organisation(cancel);
+            var ledger = ledgers.Connector.Open(new LedgerConnection(address, token, ours));
+            var organisation = await ledger.Organisation(cancel);
             if (organisation.Currency != ours.Code)
                 return Results.Redirect($"/#/{company}/set-up/ledger?answer=currency");
-            Save(
+            var pull = await Pull.Connect(
                 books,
+                ledgers,
+                turns,
                 new ConnectionRow(
                     settings.LedgerAddress,
                     organisation.Id,
@@ -364,9 +367,10 @@ internal static class ConnectionEndpoints
                     Iso.Text(books.Now),
                     books.Who,
                     ""
-                )
+                ),
+                ledger,
+                cancel
             );
-            var pull = await Pull.Run(books, ledgers, turns, cancel);
             return Results.Redirect($"/#/{company}/set-up/ledger?answer={(pull.TakenOver ? "connected" : "look")}");
         }
         catch (LedgerUnavailableException)
@@ -378,18 +382,6 @@ internal static class ConnectionEndpoints
             return Results.Redirect($"/#/{company}/set-up/ledger?answer={(e.Type == Pull.UnderWay ? "under-way" : "busy")}");
         }
     }
-
-    /// <summary>Writes the connection down.</summary>
-    /// <exception cref="RefusedException">Something is planned or sent for the ledger that is connected now.</exception>
-    public static void Save(CompanyBooks books, ConnectionRow row) =>
-        books.File.InTransaction(c =>
-        {
-            Pull.RefuseUnderWay(c);
-            var before = new LedgerTable(c).Connection();
-            new LedgerTable(c).Connect(row);
-            new AuditTable(c).Add(books.Now, books.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
-            return 0;
-        });
 
     private static async Task<IResult> Disconnect(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {

@@ -3,6 +3,7 @@ using Adnumera.Core.Documents;
 using Adnumera.Core.Entries;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Mapping;
+using Adnumera.Core.Posting;
 using Adnumera.Core.Rehearsals;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
@@ -80,18 +81,96 @@ internal static class Pull
     public static async Task<PullAnswer> Run(CompanyBooks books, LedgerAccess ledgers, LedgerTurns turns, CancellationToken cancel)
     {
         using var turn = turns.Take(books.CompanyId, "a pull");
-        var told = await ledgers.Open(books.File).Records(cancel);
-        var records = told with { Suppliers = [.. told.Suppliers.Select(books.File.Kept)] };
+        var (ledger, organisation, name) = ledgers.Connected(books.File);
+        var records = await Records(books, ledger, organisation, name, cancel);
+        return books.File.InTransaction(company =>
+        {
+            if (new LedgerTable(company).Connection()?.Organisation != organisation)
+                throw NotTheirs(name);
+            return Found(company, books, ledgers, records);
+        });
+    }
+
+    /// <summary>Connects another ledger, or the same one anew. A connection counts only with its pull: where that fails, the one before
+    /// stays; what was pulled by it and waits goes.</summary>
+    /// <param name="books">The books.</param>
+    /// <param name="ledgers">Reaching ledgers.</param>
+    /// <param name="turns">Whose turn it is.</param>
+    /// <param name="row">The connection.</param>
+    /// <param name="ledger">The ledger, by that connection.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <exception cref="RefusedException">Something is planned or sent for the ledger that is connected now, or another one talks to
+    /// it.</exception>
+    public static async Task<PullAnswer> Connect(
+        CompanyBooks books,
+        LedgerAccess ledgers,
+        LedgerTurns turns,
+        ConnectionRow row,
+        ILedger ledger,
+        CancellationToken cancel
+    )
+    {
+        using var turn = turns.Take(books.CompanyId, "connecting");
+        var records = await Records(books, ledger, row.Organisation, row.OrganisationName, cancel);
         return books.File.InTransaction(company =>
         {
             RefuseUnderWay(company);
-            var found = Compare(company, ledgers, records, Iso.Text(books.Now), books.Who, []);
-            if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0)
-                return TakeOver(company, books, records, found, []);
-            new PendingPullTable(company).Save(books.Now, books.Who, records);
-            new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", null, new { waits = true, breaks = found.Breaks.Count });
-            return found;
+            var table = new LedgerTable(company);
+            var before = table.Connection();
+            table.Connect(row);
+            new PendingPullTable(company).Discard();
+            new AuditTable(company).Add(books.Now, books.Who, "connect", "ledger", before?.OrganisationName, row.OrganisationName);
+            return Found(company, books, ledgers, records);
         });
+    }
+
+    /// <summary>Refuses to send where what is known here is of another organisation than the one that is connected.</summary>
+    /// <exception cref="RefusedException">It is.</exception>
+    public static void RefuseOther(SqliteConnection company, string organisation)
+    {
+        if (new LedgerTable(company).Pulled() is { } pulled && pulled.Id != organisation)
+            throw new RefusedException(
+                "other-organisation",
+                $"What is known here of accounts and suppliers is {pulled.Name}’s, and another ledger is connected. Nothing was sent; pull "
+                    + "that one and take it over, or connect the one before again, under Set-up.",
+                StatusCodes.Status409Conflict
+            );
+    }
+
+    private static async Task<LedgerRecords> Records(
+        CompanyBooks books,
+        ILedger ledger,
+        string organisation,
+        string name,
+        CancellationToken cancel
+    )
+    {
+        var told = await ledger.Records(cancel);
+        return told.Organisation.Id == organisation
+            ? told with
+            {
+                Suppliers = [.. told.Suppliers.Select(books.File.Kept)],
+            }
+            : throw NotTheirs(name);
+    }
+
+    private static RefusedException NotTheirs(string name) =>
+        new(
+            "other-organisation",
+            $"The ledger at this address is not {name}’s any more. Nothing was changed; connect it again under Set-up.",
+            StatusCodes.Status409Conflict
+        );
+
+    // What breaks nothing counts at once; the rest waits for a person.
+    private static PullAnswer Found(SqliteConnection company, CompanyBooks books, LedgerAccess ledgers, LedgerRecords records)
+    {
+        RefuseUnderWay(company);
+        var found = Compare(company, ledgers, records, Iso.Text(books.Now), books.Who, []);
+        if (found.Breaks.Count == 0 && !found.OtherOrganisation && (found.Rehearsal?.BecomeHeld.Tally.Documents ?? 0) == 0)
+            return TakeOver(company, books, records, found, []);
+        new PendingPullTable(company).Save(books.Now, books.Who, records);
+        new AuditTable(company).Add(books.Now, books.Who, "pull", "ledger", null, new { waits = true, breaks = found.Breaks.Count });
+        return found;
     }
 
     /// <summary>What is planned or sent goes to the ledger that it was planned for: until then that ledger, and what is known of it,
@@ -136,6 +215,8 @@ internal static class Pull
                     "No pull waits any more. Nothing was changed.",
                     StatusCodes.Status409Conflict
                 );
+            if (pending.Records.Organisation.Id != new LedgerTable(company).Connection()?.Organisation)
+                throw NotTheirs(pending.Records.Organisation.Name);
             var chosen = Chosen(pending.Records, replacements);
             return TakeOver(
                 company,

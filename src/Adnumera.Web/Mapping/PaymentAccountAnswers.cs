@@ -20,7 +20,8 @@ public sealed record PaymentAccountAnswer(
     IReadOnlyList<NumberText> Numbers,
     long Documents,
     string Money,
-    string Broken
+    string Broken,
+    string Revision
 );
 
 /// <summary>A number with its first and last day; blank for since ever and for still in use.</summary>
@@ -35,6 +36,7 @@ public sealed record PaymentAccountsAnswer(
     string Currency
 );
 
+/// <param name="Revision">What was read; of no meaning for a new one.</param>
 public sealed record PaymentAccountRequest(
     string? Name,
     PaymentAccountKind? Kind,
@@ -43,7 +45,8 @@ public sealed record PaymentAccountRequest(
     string? Holder,
     IReadOnlyList<string>? OtherHolders,
     IReadOnlyList<NumberText>? Numbers,
-    bool Confirmed = false
+    bool Confirmed = false,
+    string Revision = ""
 );
 
 /// <summary>What a payment account needs, whatever the ledger has.</summary>

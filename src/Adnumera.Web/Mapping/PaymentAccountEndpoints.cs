@@ -41,7 +41,12 @@ internal static class PaymentAccountEndpoints
         books.File.InTransaction(c => Save(c, books, null, Confirmed(c, request)));
 
     private static PaymentAccountsAnswer Put(long id, PaymentAccountRequest request, CompanyBooks books) =>
-        books.File.InTransaction(c => Save(c, books, id, Confirmed(c, request)));
+        books.File.InTransaction(c =>
+        {
+            if (List(c).Accounts.FirstOrDefault(a => a.Id == id) is { } stands)
+                Revision.Require(request.Revision, stands.Revision, $"“{stands.Name}”", stands);
+            return Save(c, books, id, Confirmed(c, request));
+        });
 
     private static MappingRehearsal PostRemovalRehearsal(long id, CompanyBooks books) => books.File.Read(c => Rehearse(c, id, null));
 
@@ -79,7 +84,8 @@ internal static class PaymentAccountEndpoints
                             [.. a.Account.Numbers.Select(n => new NumberText(n.Text, Iso.Text(n.From), Iso.Text(n.Through)))],
                             taken.Sum(t => t.Lines),
                             AmountText.Format(taken.Sum(t => t.Money), currency.Digits),
-                            Targets.BrokenForOffset(basis.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : ""
+                            Targets.BrokenForOffset(basis.Chart, a.Account.Account) is { } broken ? ReasonWords.Because(broken) : "",
+                            Revision.Of(a.Account)
                         );
                     }),
             ],

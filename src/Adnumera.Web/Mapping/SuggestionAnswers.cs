@@ -14,4 +14,6 @@ public sealed record SuggestionAnswer(
     IReadOnlyList<string> Evidence
 );
 
-public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, string Currency);
+/// <param name="LearnedFrom">From how many lines; 0 where nothing is learned yet.</param>
+/// <param name="IsLearning">Whether more is being learned, so that it is worth asking again in a moment.</param>
+public sealed record SuggestionsAnswer(IReadOnlyList<SuggestionAnswer> Suggestions, int LearnedFrom, bool IsLearning, string Currency);

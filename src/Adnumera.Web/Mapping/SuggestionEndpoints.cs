@@ -21,15 +21,17 @@ internal static class SuggestionEndpoints
     public static void MapSuggestions(this RouteGroupBuilder mapping) =>
         mapping.MapGet("{kind}/suggestions", GetSuggestions).Needs(Right.Read);
 
-    private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind, Memory memory)
+    private static SuggestionsAnswer Of(SqliteConnection company, KeyKind kind, Memory? memory, bool isLearning)
     {
         var currency = new CompanyTable(company).Currency();
+        if (memory is null)
+            return new SuggestionsAnswer([], 0, isLearning, currency.Code);
         var ledger = new LedgerTable(company);
         var table = new LearningTable(company);
         var waiting = new MappingTable(company).Arriving(kind, MostValues).Where(v => v.WaitingLines > 0).ToList();
         var lines = table.Waiting(kind, waiting.Select(w => w.Value), MostLinesEach);
         if (lines.Count == 0)
-            return new SuggestionsAnswer([], 0, currency.Code);
+            return new SuggestionsAnswer([], 0, isLearning, currency.Code);
         var chart = ledger.Chart();
         return new SuggestionsAnswer(
             [
@@ -50,14 +52,15 @@ internal static class SuggestionEndpoints
                     .OrderByDescending(s => s.Confidence),
             ],
             memory.Lines,
+            isLearning,
             currency.Code
         );
     }
 
-    private static async Task<SuggestionsAnswer> GetSuggestions(Word<KeyKind> kind, CompanyBooks books, SuggestionMemory memory)
+    private static SuggestionsAnswer GetSuggestions(Word<KeyKind> kind, CompanyBooks books, SuggestionMemory memory)
     {
         var of = kind.Read("kind");
-        var learned = await memory.Of(books);
-        return books.File.Read(c => Of(c, of, learned));
+        var (learned, isLearning) = memory.Of(books);
+        return books.File.Read(c => Of(c, of, learned, isLearning));
     }
 }

@@ -14,18 +14,18 @@ namespace Adnumera.Web.Mapping;
 internal sealed record Memory(Suggester Suggester, int Lines, PostedMark Of);
 
 /// <summary>Learns suggestions in the background and keeps them; what is posted meanwhile is learned after it.</summary>
-public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
+public sealed class SuggestionMemory(ILogger<SuggestionMemory> log) : IDisposable
 {
     private const int MostPast = 20_000;
-
-    // So few lines are learned while one waits; more of them beside the work.
-    private const int Few = 2_000;
 
     // What is learned weighs some megabytes: that of so many companies is kept.
     private const int MostKept = 16;
 
     private readonly ConcurrentDictionary<string, Memory> kept = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, Lazy<Task<Memory>>> learning = new(StringComparer.Ordinal);
+
+    // Learning takes a processor for as long as it takes: one company's at a time.
+    private readonly SemaphoreSlim turn = new(1);
 
     /// <summary>Begins to learn, for whoever opens a company, before anybody asks.</summary>
     public void Warm(CompanyBooks books)
@@ -34,21 +34,15 @@ public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
             _ = Learn(books);
     }
 
-    /// <summary>What was learned of a company.</summary>
-    internal async Task<Memory> Of(CompanyBooks books)
+    /// <summary>What was learned of a company, at once: nobody waits for what is being learned beside the work.</summary>
+    /// <returns>What is known; none yet where nothing is. And whether more is being learned.</returns>
+    internal (Memory? Known, bool IsLearning) Of(CompanyBooks books)
     {
         var mark = books.File.Read(c => new LearningTable(c).Mark());
-        if (!kept.TryGetValue(books.CompanyId, out var known))
-            return await Learn(books);
-        if (known.Of == mark)
-            return known;
-        var next = Learn(books);
-        if (known.Lines >= Few)
-            return known;
-
-        // What was being learned may have begun before the latest was posted.
-        var learned = await next;
-        return learned.Of == mark ? learned : await Learn(books);
+        if (kept.TryGetValue(books.CompanyId, out var known) && known.Of == mark)
+            return (known, false);
+        _ = Learn(books);
+        return (known, true);
     }
 
     // One at a time for a company, however many ask.
@@ -63,8 +57,9 @@ public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
         return begun.Value;
     }
 
-    private Memory Learned(CompanyBooks books)
+    private async Task<Memory> Learned(CompanyBooks books)
     {
+        await turn.WaitAsync();
         try
         {
             var memory = books.File.Read(From);
@@ -78,7 +73,14 @@ public sealed class SuggestionMemory(ILogger<SuggestionMemory> log)
             log.LogWarning(e, "Nothing could be learned from {Company}", books.CompanyId);
             throw;
         }
+        finally
+        {
+            turn.Release();
+        }
     }
+
+    /// <inheritdoc/>
+    public void Dispose() => turn.Dispose();
 
     private static Memory From(SqliteConnection company)
     {

@@ -41,7 +41,7 @@ internal static class NoticeEndpoints
         books.File.InTransaction(c =>
         {
             var table = new NoticeTable(c);
-            table.See(Me(http), Of(c, books, companies, table.Choices(Me(http))), books.Now);
+            table.See(Me(http), Of(c, books, companies, Me(http), table.Choices(Me(http))), books.Now);
             return Answer(c, books, companies, Me(http));
         });
 
@@ -60,7 +60,7 @@ internal static class NoticeEndpoints
         var (table, currency) = (new NoticeTable(c), new CompanyTable(c).Currency());
         var (choices, seen) = (table.Choices(person), table.Seen(person));
         string Text(long minor) => AmountText.Format(minor, currency.Digits);
-        var notices = Of(c, books, companies, choices)
+        var notices = Of(c, books, companies, person, choices)
             .Select(n => new NoticeRow(
                 n.Kind,
                 n.Subject,
@@ -91,6 +91,7 @@ internal static class NoticeEndpoints
         SqliteConnection c,
         CompanyBooks books,
         CompanyFiles companies,
+        long person,
         IReadOnlyDictionary<NoticeKind, NoticeChoice> choices
     )
     {
@@ -127,8 +128,17 @@ internal static class NoticeEndpoints
             OfLastMonth = If(NoticeKind.LockNears, () => table.OpenOf(Iso.Period(today.AddMonths(-1)))),
             WithoutW9 = If(NoticeKind.W9Missing, () => WithoutW9(c, today.Year)),
             LockedThrough = ChoiceTable.Of(c).Locked,
+            RolesTaken = RolesTaken(books, companies, person),
         };
         return [.. NoticeRules.Of(facts, k => choices[k])];
+    }
+
+    private static List<(string Name, string At)> RolesTaken(CompanyBooks books, CompanyFiles companies, long person)
+    {
+        var members = companies.Installation.Read(i => new MembershipTable(i).In(books.CompanyId));
+        return members.Any(m => m.Id == person && m.Role == Role.Administrator)
+            ? [.. members.Where(m => m.TakenAt.Length > 0 && m.Id != person).Select(m => (m.Name, m.TakenAt))]
+            : [];
     }
 
     private static Tally WithoutW9(SqliteConnection c, int year)
@@ -148,12 +158,11 @@ internal static class NoticeEndpoints
             NoticeKind.ReceiptMissing => $"kind=card_charge&attachment=false&amountFrom={AmountText.Format(choice.Amount, currency.Digits)}"
                 + $"&dateFrom={Iso.Text(today.AddDays(-ReceiptsFor))}&spentScope=spent",
             NoticeKind.LockNears => $"period={Iso.Period(today.AddMonths(-1))}&open=true",
-            NoticeKind.Failed or NoticeKind.PriceMoved or NoticeKind.W9Missing => "",
+            NoticeKind.Failed or NoticeKind.PriceMoved or NoticeKind.W9Missing or NoticeKind.RoleTaken => "",
         };
 
     private static long Read(string amount, Currency currency) =>
-        AmountText.Read(amount.Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var minor) == AmountText.Fault.None
-        && minor >= 0
+        AmountText.Typed(amount, currency.Digits, out var minor) == AmountText.Fault.None && minor >= 0
             ? minor
             : throw new RefusedException(
                 "amount",

@@ -142,11 +142,10 @@ internal static class PayRunCorrections
 
     internal static long Amount(string text, Currency currency)
     {
-        var plain = text.Trim().Replace(",", "", StringComparison.Ordinal);
-        var fault = AmountText.Read(plain, currency.Digits, out var minor);
+        var fault = AmountText.Typed(text, currency.Digits, out var minor);
         return fault == AmountText.Fault.None
             ? minor
-            : throw new RefusedException("amount", $"{Formats.Tables.Fields.Message(fault, plain, currency)}. Nothing was changed.");
+            : throw new RefusedException("amount", $"{Formats.Tables.Fields.Message(fault, text.Trim(), currency)}. Nothing was changed.");
     }
 }
 

@@ -210,7 +210,8 @@ public sealed record PayrollChoices(
     HoursShape Hours = HoursShape.None,
     decimal BurdenPercent = 0,
     string HoursAccount = "",
-    decimal MovedPercent = 10
+    decimal MovedPercent = 10,
+    string Revision = ""
 );
 
 /// <summary>Rows of the payroll mapping; one without accounts goes.</summary>

@@ -31,7 +31,13 @@ internal static class PayrollChoiceEndpoints
         choices.MapPut("", Choose).Needs(Right.Administer);
     }
 
-    internal static PayrollChoices Text(PayrollSettings s) =>
+    internal static PayrollChoices Text(PayrollSettings s)
+    {
+        var choices = Plain(s);
+        return choices with { Revision = Revision.Of(choices) };
+    }
+
+    private static PayrollChoices Plain(PayrollSettings s) =>
         new(
             s.Date,
             s.Shape,
@@ -114,6 +120,8 @@ internal static class PayrollChoiceEndpoints
         books.File.InTransaction(c =>
         {
             var basis = BasisTable.Of(c);
+            var stands = Text(basis.Settings.Payroll);
+            Revision.Require(choices.Revision, stands.Revision, "What the company decided for pay runs", stands);
             var then = Chosen(basis, choices);
             ChoiceTable.Save(c, then);
             var recoded = Recoding.Recode(
@@ -126,8 +134,8 @@ internal static class PayrollChoiceEndpoints
                 books.Who,
                 "choose for pay runs",
                 "payroll/choices",
-                Text(basis.Settings.Payroll),
-                new { Choices = Text(then.Payroll), recoded = recoded.All }
+                Plain(basis.Settings.Payroll),
+                new { Choices = Plain(then.Payroll), recoded = recoded.All }
             );
             return Text(then.Payroll);
         });

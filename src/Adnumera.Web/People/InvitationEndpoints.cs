@@ -1,4 +1,3 @@
-using Adnumera.Storage.Audit;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Refusals;
@@ -61,22 +60,18 @@ internal static class InvitationEndpoints
             new MembershipTable(c).Put(id, invitation.Company, invitation.Role);
             var person = people.Find(id)!;
             new InvitationTable(c).Use(invitation.Id, person.SignIn, now);
+            new OwedRecordTable(c).Add(
+                invitation.Company,
+                now,
+                person.Name,
+                "joins",
+                $"person/{person.SignIn}",
+                null,
+                Words<Core.Access.Role>.Of(invitation.Role)
+            );
             return (person, invitation);
         });
-        companies
-            .Open(invitation.Company)
-            .InTransaction(c =>
-            {
-                new AuditTable(c).Add(
-                    now,
-                    person.Name,
-                    "joins",
-                    $"person/{person.SignIn}",
-                    null,
-                    Words<Core.Access.Role>.Of(invitation.Role)
-                );
-                return 0;
-            });
+        companies.CarryOver(invitation.Company);
         if (signedIn is null)
             await Sessions.Begin(http, person);
         return Results.NoContent();

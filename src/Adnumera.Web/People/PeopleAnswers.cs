@@ -4,7 +4,9 @@ namespace Adnumera.Web.People;
 
 /// <summary>A person of the company.</summary>
 /// <param name="Personal">The rights that can be said of them, and whether they have each; none of who does not look at the books.</param>
-public sealed record MemberAnswer(long Id, string Name, string SignIn, Role Role, IReadOnlyList<PersonalRight> Personal);
+/// <param name="TakenAt">When they gave themselves the role, looking after the installation; blank where somebody of the company
+/// did.</param>
+public sealed record MemberAnswer(long Id, string Name, string SignIn, Role Role, IReadOnlyList<PersonalRight> Personal, string TakenAt);
 
 public sealed record PersonalRight(Right Right, bool Has);
 
@@ -21,7 +23,8 @@ public sealed record PersonalRightRequest(Right Right, bool? Has);
 
 /// <param name="ForWhom">Whom it is for, as a note for those who see the list.</param>
 /// <param name="Days">After how many days it ends, 1 to 30.</param>
-public sealed record InvitationRequest(Role? Role, string? ForWhom, int Days);
+/// <param name="Mark">What tells this request from any other: the same again makes no second invitation.</param>
+public sealed record InvitationRequest(Role? Role, string? ForWhom, int Days, string? Mark);
 
 /// <summary>A new invitation. Its secret is told once; only its hash is kept.</summary>
 public sealed record NewInvitation(string Secret, string EndsAt);

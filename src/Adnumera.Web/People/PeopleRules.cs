@@ -12,6 +12,7 @@ internal sealed class InvitationRules : AbstractValidator<InvitationRequest>
     {
         RuleFor(r => r.Role).NotNull().WithErrorCode("role").WithMessage("Say what they are to be in this company.");
         this.Needs(r => r.ForWhom, "for-whom", "Say whom the invitation is for.");
+        this.Needs(r => r.Mark, "mark", "The request carries no mark of its own.");
         RuleFor(r => r.Days)
             .InclusiveBetween(1, MostDays)
             .WithErrorCode("days")

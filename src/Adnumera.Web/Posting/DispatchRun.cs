@@ -20,6 +20,15 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
     /// <summary>Runs it; what goes wrong on the way to the ledger is its outcome.</summary>
     public async Task<DispatchEnd> Run()
     {
+        var end = await Sent();
+        // Whoever stopped it meant the rest, whatever else ended it.
+        return !end.Well && file.Read(c => new OutboxTable(c).IsCancelled(dispatch))
+            ? new DispatchEnd(file.InTransaction(c => Planning.TakeBack(c, dispatch, "Stopped by a person")), Well: true)
+            : end;
+    }
+
+    private async Task<DispatchEnd> Sent()
+    {
         try
         {
             return await Send();
@@ -40,6 +49,11 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
     private async Task<DispatchEnd> Send()
     {
         var (ledger, organisation, name) = ledgers.Connected(file);
+        file.Read(c =>
+        {
+            Pull.RefuseOther(c, organisation);
+            return 0;
+        });
         if ((await ledger.Organisation(stopping)).Id != organisation)
             return new DispatchEnd(
                 $"The ledger at this address is not {name}'s any more. Nothing was sent; connect it again under Set-up.",
@@ -66,7 +80,15 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
         }
 
         var row = file.Read(c => new OutboxTable(c).Find(dispatch))!;
-        return new DispatchEnd(row.Unknown == 0 ? "done" : $"{Planning.Tally(row, 0)}.", row.Unknown == 0);
+        return row switch
+        {
+            { Unsent: > 0 } => new DispatchEnd(
+                $"{Planning.Tally(row, 0)}: they wait until it is known whether the ledger has their suppliers. Go on then, or take them back.",
+                Well: false
+            ),
+            { Unknown: > 0 } => new DispatchEnd($"{Planning.Tally(row, 0)}.", Well: false),
+            _ => new DispatchEnd("done", Well: true),
+        };
     }
 
     // Whether the dispatch ends with an answer; otherwise it goes on, after a wait where the ledger asks for one.

@@ -1,4 +1,5 @@
 using Adnumera.Core.Documents;
+using Adnumera.Core.Entries;
 using Adnumera.Core.Posting;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Companies;
@@ -7,6 +8,7 @@ using Adnumera.Storage.Entries;
 using Adnumera.Storage.Posting;
 using Adnumera.Storage.Suppliers;
 using Adnumera.Web.Coding;
+using Adnumera.Web.Ledger;
 using Adnumera.Web.Refusals;
 using Adnumera.Web.Requests;
 using Microsoft.Data.Sqlite;
@@ -22,6 +24,7 @@ internal static class Planning
     /// <exception cref="RefusedException">Nothing of it is ready, or a supplier is new that nobody confirmed.</exception>
     public static long Plan(SqliteConnection company, CompanyBooks books, string organisation, PostingChoice choice)
     {
+        Pull.RefuseOther(company, organisation);
         var documents = new DocumentTable(company);
         var table = choice.Ready(company);
         var ready = table.Ids();
@@ -71,12 +74,22 @@ internal static class Planning
                 postEntry: s =>
                     () =>
                     {
-                        outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, s.Entry);
+                        outbox.PlanEntry(dispatch, organisation, stored.Id, stored.Revision, s.Entry, s.WaitsFor);
                         writer.Move(stored, DocumentEvent.Planned);
                     },
                 recode: s => () => writer.Recode(stored, s.Document.Composed),
                 leaveOut: _ => () => writer.Move(stored, DocumentEvent.LeftOut, setAside: SetAsideKind.Zero)
             )();
+    }
+
+    /// <summary>Holds the documents that wait for a supplier which the ledger does not take, with its reason; none of them was
+    /// sent.</summary>
+    public static void HoldThoseOf(SqliteConnection company, string organisation, string supplier, PostingAnswer.Refused refused)
+    {
+        using var writer = new CodingWriter(company);
+        foreach (var document in new DocumentTable(company).Load(new OutboxTable(company).WithdrawThoseOf(organisation, supplier)))
+            writer.Refuse(document, new HoldReason.Refused(refused.Code, $"its supplier “{supplier}” was not added: {refused.LedgerText}"));
+        writer.Complete();
     }
 
     /// <summary>Takes back what a dispatch planned and did not send; returns how many documents are ready again.</summary>

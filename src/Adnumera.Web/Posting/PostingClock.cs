@@ -27,6 +27,7 @@ public sealed class PostingClock(
 ) : IJob
 {
     private const string Nobody = "the schedule";
+    private readonly EachCompany each = new(companies);
 
     /// <summary>How Quartz knows it.</summary>
     public static JobKey Key { get; } = new("posting");
@@ -84,24 +85,25 @@ public sealed class PostingClock(
         );
 
     /// <summary>Asks for what has no clear answer, where it is time to, and sends again what a ledger surely does not have.</summary>
-    public async Task AskAgain(CancellationToken cancel)
-    {
-        foreach (var company in companies.Installation.OpenCompanies())
-        {
-            try
+    public Task AskAgain(CancellationToken cancel) =>
+        each.Run(
+            async (company, c) =>
             {
-                await AskAgain(company, cancel);
-            }
-            catch (LedgerUnavailableException)
-            {
-                // It is asked again in a minute.
-            }
-            catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
-            {
-                log.LogError(e, "{Company} could not ask its ledger for what has no answer", company);
-            }
-        }
-    }
+                try
+                {
+                    await AskAgain(company, c);
+                }
+                catch (LedgerUnavailableException)
+                {
+                    // It is asked again in a minute.
+                }
+                catch (Exception e) when (e is not (OutOfMemoryException or OperationCanceledException))
+                {
+                    log.LogError(e, "{Company} could not ask its ledger for what has no answer", company);
+                }
+            },
+            cancel
+        );
 
     private async Task AskAgain(string company, CancellationToken cancel)
     {

@@ -110,7 +110,9 @@ internal sealed class Sender(CompanyFile file, ILedger ledger, string organisati
                 break;
             case PostingAnswer.Refused refused:
                 outbox.Answered(instruction.Id, state, now, code: refused.Code, text: refused.LedgerText);
-                if (!instruction.IsSupplier)
+                if (instruction.IsSupplier)
+                    Planning.HoldThoseOf(company, organisation, instruction.Content, refused);
+                else
                     Move(
                         company,
                         instruction,

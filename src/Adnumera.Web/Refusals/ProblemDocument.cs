@@ -11,6 +11,9 @@ internal static class ProblemDocument
 {
     private const int ClientClosed = 499;
 
+    // ENOSPC, as .NET passes it on.
+    private const int NoSpace = 28;
+
     /// <summary>Answers an exception.</summary>
     public static Task Explain(HttpContext http)
     {
@@ -44,6 +47,11 @@ internal static class ProblemDocument
                 "Something else is being written to this company's file just now. Nothing was changed; try again in a moment.",
                 StatusCodes.Status503ServiceUnavailable
             ),
+            SqliteException { SqliteErrorCode: SqliteErrors.Full } or IOException { HResult: NoSpace } => (
+                "disk-full",
+                "The disk of this installation is full. Nothing was changed; whoever keeps it makes room, and then the same works again.",
+                StatusCodes.Status507InsufficientStorage
+            ),
             NewerSchemaException e => (
                 "newer-schema",
                 $"{e.Message} Nothing was changed; whoever keeps this installation upgrades it.",
@@ -61,7 +69,7 @@ internal static class ProblemDocument
                 StatusCodes.Status500InternalServerError
             ),
         };
-        if (status == StatusCodes.Status500InternalServerError || type == "company-damaged")
+        if (status == StatusCodes.Status500InternalServerError || type is "company-damaged" or "disk-full")
             http.RequestServices.GetRequiredService<Serilog.ILogger>().Error(error, "Fault at {Path}", http.Request.Path);
         if (type == "busy")
             http.Response.Headers.RetryAfter = "2";

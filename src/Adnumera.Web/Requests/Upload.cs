@@ -1,4 +1,7 @@
 using Adnumera.Core.Sources;
+using Adnumera.Formats.Pdf;
+using Adnumera.Formats.Pictures;
+using Adnumera.PdfReader;
 using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;
@@ -12,6 +15,31 @@ internal sealed class Upload(HttpRequest request, string fileName, int largest)
     /// <summary>The file.</summary>
     /// <exception cref="RefusedException">It is larger than allowed.</exception>
     public async Task<ArrivedFile> File(CancellationToken cancel) => new(Path.GetFileName(fileName), await Read(cancel));
+
+    /// <summary>The file, a picture or the pages of a PDF, of which that part is at hand then.</summary>
+    /// <param name="part">What is read of a PDF.</param>
+    /// <param name="unchanged">What was not done, as people say it: <c>Nothing was taken in.</c></param>
+    /// <param name="cancel">Stops it.</param>
+    /// <exception cref="RefusedException">It is larger than allowed, no picture, or a PDF that cannot be read.</exception>
+    public async Task<ArrivedFile> Picture(PdfPart part, string unchanged, CancellationToken cancel)
+    {
+        var file = await File(cancel);
+        if (PictureFile.MediaOf(file.Content).Length == 0)
+            throw NoPicture($"is neither a PDF nor a PNG or JPEG picture. {unchanged}");
+        await PdfFile.Prepare(file.Content, part, cancel);
+        try
+        {
+            if (PdfFile.Recognises(file.Content))
+                PdfFile.Part(file.Content, part);
+            return file;
+        }
+        catch (FileFaultException e)
+        {
+            throw NoPicture($"cannot be read: {e.Message}. {unchanged} Print it to a PDF anew, or take a picture of it.");
+        }
+
+        RefusedException NoPicture(string why) => new("file", $"{file.Name} {why}", StatusCodes.Status400BadRequest);
+    }
 
     /// <summary>A file with errors, each with its row and column.</summary>
     public static RefusedException Refused(string fileName, Problems problems) =>

@@ -41,6 +41,9 @@ public sealed record Choices
 
     /// <summary>Whether what is unusual is meant.</summary>
     public bool Confirmed { get; init; }
+
+    /// <summary>What was read; left out by whoever says single fields and means nothing of the others.</summary>
+    public string? Revision { get; init; }
 }
 
 /// <summary>What is decided for a kind of document.</summary>

@@ -39,14 +39,24 @@ internal static class ChoiceEndpoints
 
     private static ChoicesRehearsal PostRehearsals(Choices proposed, CompanyBooks books) => books.File.Read(c => Rehearse(c, proposed));
 
-    private static ChoicesAnswer Put(Choices proposed, CompanyBooks books) => books.File.InTransaction(c => Save(c, books, proposed));
+    private static ChoicesAnswer Put(Choices proposed, CompanyBooks books) =>
+        books.File.InTransaction(c =>
+        {
+            if (proposed.Revision is { } read && Current(c) is var stands)
+                Revision.Require(read, stands.Choices.Revision!, "What the company decided", stands.Choices);
+            return Save(c, books, proposed);
+        });
 
     private static ChoicesAnswer Current(SqliteConnection company)
     {
         var basis = BasisTable.Of(company);
         var (settings, capabilities) = (basis.Settings, Capabilities(basis));
+        var choices = ChoiceReading.Text(settings, new CompanyTable(company));
         return new ChoicesAnswer(
-            ChoiceReading.Text(settings, new CompanyTable(company)),
+            choices with
+            {
+                Revision = Revision.Of(choices),
+            },
             [.. DocumentKinds.All.Where(k => k.Side != DocumentSide.Payroll).Select(k => Info(company, k, basis))],
             Ladder.UsualOrder,
             [.. ReferencePattern.FieldNames],

@@ -97,7 +97,7 @@ internal static class ChoiceReading
     }
 
     private static long Tolerance(string text, Currency currency) =>
-        AmountText.Read(text.Trim(), currency.Digits, out var tolerance) == AmountText.Fault.None && tolerance >= 0
+        AmountText.Typed(text, currency.Digits, out var tolerance) == AmountText.Fault.None && tolerance >= 0
             ? tolerance
             : throw new RefusedException(
                 "rounding_tolerance",

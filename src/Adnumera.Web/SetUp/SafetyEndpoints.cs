@@ -2,6 +2,8 @@ using Adnumera.Core.Access;
 using Adnumera.Core.Ledger;
 using Adnumera.Storage.Audit;
 using Adnumera.Storage.Files;
+using Adnumera.Storage.Installation;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Requests;
 using Adnumera.Web.SignIn;
 
@@ -19,13 +21,14 @@ internal static class SafetyEndpoints
         audit.MapPost("checks", Check).Needs(Right.Administer);
     }
 
-    private static AuditAnswer Check(CompanyBooks books, AuditWatch watch)
+    private static AuditAnswer Check(CompanyBooks books, CompanyFiles companies, AuditWatch watch)
     {
+        companies.CarryOver(books.CompanyId);
         watch.Check(books.CompanyId);
-        return Of(books, watch, null);
+        return Of(books, companies, watch, null);
     }
 
-    private static AuditAnswer Of(CompanyBooks books, AuditWatch watch, long? before)
+    private static AuditAnswer Of(CompanyBooks books, CompanyFiles companies, AuditWatch watch, long? before)
     {
         var rows = books.File.Read(c => new AuditTable(c).Page(before, PageSize + 1));
         var found = watch.Latest(books.CompanyId);
@@ -34,6 +37,7 @@ internal static class SafetyEndpoints
             found?.Found.Problem ?? "",
             found?.Found.Rows ?? 0,
             found?.Found.KeyedAfter ?? 0,
+            [.. companies.Installation.Read(c => new OwedRecordTable(c).Of(books.CompanyId)).Select(o => o.ToRow())],
             [.. rows.Take(PageSize)],
             rows.Count > PageSize ? rows[PageSize - 1].Id : null
         );

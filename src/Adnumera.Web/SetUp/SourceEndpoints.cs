@@ -13,10 +13,12 @@ namespace Adnumera.Web.SetUp;
 /// <summary>What is decided about the orders of a source.</summary>
 /// <param name="Marketplace">The marketplace, where it is the supplier; blank where who sells there is.</param>
 /// <param name="OnAccount">Whether orders that name no payment account are bills.</param>
-public sealed record SourceChoiceAnswer(string Source, string Marketplace, bool OnAccount);
+/// <param name="Revision">What tells this from any other version of it.</param>
+public sealed record SourceChoiceAnswer(string Source, string Marketplace, bool OnAccount, string Revision);
 
 /// <summary>What is decided about orders, of sources that sent some or are named here.</summary>
-public sealed record SourceChoiceRequest(string? Source, string? Marketplace, bool? OnAccount);
+/// <param name="Revision">What was read.</param>
+public sealed record SourceChoiceRequest(string? Source, string? Marketplace, bool? OnAccount, string Revision);
 
 /// <summary>What a decision about a source needs.</summary>
 internal sealed class SourceChoiceRules : AbstractValidator<SourceChoiceRequest>
@@ -42,6 +44,8 @@ internal static class SourceEndpoints
             var table = new SourceChoiceTable(c);
             var choice = new SourceChoice(request.Source!.Trim(), (request.Marketplace ?? "").Trim(), request.OnAccount ?? false);
             var before = table.All().FirstOrDefault(s => s.Source == choice.Source);
+            var stands = Answer(choice.Source, before);
+            Revision.Require(request.Revision, stands.Revision, $"What was decided of {choice.Source}", stands);
             table.Keep(choice, Iso.Text(books.Now), books.Who);
             new AuditTable(c).Add(books.Now, books.Who, "orders of a source", $"source/{choice.Source}", before, choice);
             return All(c);
@@ -51,15 +55,14 @@ internal static class SourceEndpoints
     {
         var table = new SourceChoiceTable(company);
         var decided = table.All().ToDictionary(s => s.Source);
-        return
-        [
-            .. table
-                .OfOrders()
-                .Select(s =>
-                    decided.TryGetValue(s, out var choice)
-                        ? new SourceChoiceAnswer(s, choice.Marketplace, choice.OnAccount)
-                        : new SourceChoiceAnswer(s, "", false)
-                ),
-        ];
+        return [.. table.OfOrders().Select(s => Answer(s, decided.GetValueOrDefault(s)))];
     }
+
+    private static SourceChoiceAnswer Answer(string source, SourceChoice? choice) =>
+        new(
+            source,
+            choice?.Marketplace ?? "",
+            choice?.OnAccount ?? false,
+            Revision.Of((choice?.Marketplace ?? "", choice?.OnAccount).ToString())
+        );
 }

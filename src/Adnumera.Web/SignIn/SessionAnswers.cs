@@ -5,7 +5,8 @@ namespace Adnumera.Web.SignIn;
 public sealed record SignInRequest(string? SignIn, string? Password);
 
 /// <summary>A company that one may open, and what one may do there.</summary>
-public sealed record CompanyAnswer(string Id, string Name, Role Role, IReadOnlyList<Right> Rights);
+/// <param name="Today">The day that it is there.</param>
+public sealed record CompanyAnswer(string Id, string Name, Role Role, IReadOnlyList<Right> Rights, string Today);
 
 /// <param name="Name">Who is signed in; blank for nobody.</param>
 /// <param name="SignIn">What they sign in with.</param>

@@ -1,5 +1,5 @@
-using System.Globalization;
 using Adnumera.Core.Access;
+using Adnumera.Storage.Files;
 using Adnumera.Storage.Installation;
 using Adnumera.Web.Companies;
 using Adnumera.Web.Hosting;
@@ -8,6 +8,7 @@ using Adnumera.Web.Requests;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Data.Sqlite;
 
 namespace Adnumera.Web.SignIn;
 
@@ -55,7 +56,13 @@ internal static class SessionEndpoints
                     [
                         .. new MembershipTable(c)
                             .Of(id)
-                            .Select(m => new CompanyAnswer(m.Company, m.CompanyName, m.Role, Rights.Of(m.Role, m.Own))),
+                            .Select(m => new CompanyAnswer(
+                                m.Company,
+                                m.CompanyName,
+                                m.Role,
+                                Rights.Of(m.Role, m.Own),
+                                Today(companies, m.Company, clock)
+                            )),
                     ],
                     settings.Demo,
                     false,
@@ -63,6 +70,19 @@ internal static class SessionEndpoints
                 )
                 : new SessionAnswer("", "", false, token, [], settings.Demo, !new PersonTable(c).Any(), today)
         );
+    }
+
+    // A company's days are its own; one whose file cannot be opened says so when its books are.
+    private static string Today(CompanyFiles companies, string company, TimeProvider clock)
+    {
+        try
+        {
+            return Day.Text(companies.Open(company).DayOf(clock.GetUtcNow()));
+        }
+        catch (Exception e) when (e is InvalidDataException or SqliteException or NewerSchemaException or RefusedException)
+        {
+            return Day.Text(DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+        }
     }
 
     private static async Task<IResult> SignIn(
@@ -77,28 +97,18 @@ internal static class SessionEndpoints
         var name = request.SignIn?.Trim() ?? "";
         limits.Count(name);
         var person = companies.Installation.Read(c => new PersonTable(c).FindBySignIn(name));
-        var until = person is { LockedUntil.Length: > 0 }
-            ? DateTimeOffset.Parse(person.LockedUntil, CultureInfo.InvariantCulture)
-            : (DateTimeOffset?)null;
-        var locked = until > now;
+        var tries =
+            person is not null
+            && companies.Installation.InTransaction(c => new PersonTable(c).Try(person.Id, MostFailures, now, now + LockedFor));
 
         // An unknown name takes as long as a wrong password, so that neither can be told from the other.
-        var good = Passwords.Fits(person?.PasswordHash ?? NobodysHash, request.Password ?? "") && person is not null && !locked;
-        if (person is not null && !locked)
-        {
-            // What was counted before a lock ended with it.
-            var failed = good ? 0 : (until is null ? (int)person.Failed : 0) + 1;
+        var good = Passwords.Fits(person?.PasswordHash ?? NobodysHash, request.Password ?? "") && tries;
+        if (good)
             companies.Installation.InTransaction(c =>
             {
-                new PersonTable(c).SignedIn(
-                    person.Id,
-                    failed,
-                    failed >= MostFailures ? (now + LockedFor).ToString("O", CultureInfo.InvariantCulture) : ""
-                );
+                new PersonTable(c).SignedIn(person!.Id);
                 return 0;
             });
-        }
-
         if (!good)
             throw new RefusedException(
                 "sign-in",

@@ -38,10 +38,12 @@ public sealed record StandingAnswer(StandingText Decision, string At, string Who
 /// <summary>All standing decisions, in their order.</summary>
 /// <param name="Coded">How many documents were coded anew; 0 where nothing was saved.</param>
 /// <param name="Later">How many more are, in the background.</param>
-public sealed record StandingsAnswer(IReadOnlyList<StandingAnswer> Decisions, string Currency, int Coded, int Later);
+/// <param name="Revision">What tells this list from any other.</param>
+public sealed record StandingsAnswer(IReadOnlyList<StandingAnswer> Decisions, string Currency, int Coded, int Later, string Revision);
 
 /// <summary>All standing decisions as they would be, in their order.</summary>
-public sealed record StandingsRequest(IReadOnlyList<StandingText>? Decisions);
+/// <param name="Revision">The list that was read; of no meaning where it is only tried.</param>
+public sealed record StandingsRequest(IReadOnlyList<StandingText>? Decisions, string Revision = "");
 
 /// <summary>What other standing decisions would do.</summary>
 /// <param name="Fits">All that has arrived and that the changed ones fit.</param>

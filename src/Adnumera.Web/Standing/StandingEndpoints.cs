@@ -71,6 +71,8 @@ internal static class StandingEndpoints
         {
             var table = new StandingTable(c);
             var currency = new CompanyTable(c).Currency();
+            var stands = All(c, default);
+            Revision.Require(request.Revision, stands.Revision, "The list of standing decisions", stands);
             var before = table.Decisions();
             var then = table.Put(StandingReading.Read(request.Decisions!, currency), Iso.Text(books.Now), books.Who);
             var recoded = Recoding.Recode(
@@ -116,19 +118,22 @@ internal static class StandingEndpoints
     {
         var (table, currency) = (new StandingTable(company), new CompanyTable(company).Currency());
         var counts = table.Counts();
+        List<StandingAnswer> decisions =
+        [
+            .. table
+                .All()
+                .Select(r =>
+                {
+                    var count = counts.GetValueOrDefault(r.Decision.Id);
+                    return new StandingAnswer(StandingReading.Text(r.Decision, currency), r.At, r.Who, count.Documents, count.Won);
+                }),
+        ];
         return new StandingsAnswer(
-            [
-                .. table
-                    .All()
-                    .Select(r =>
-                    {
-                        var count = counts.GetValueOrDefault(r.Decision.Id);
-                        return new StandingAnswer(StandingReading.Text(r.Decision, currency), r.At, r.Who, count.Documents, count.Won);
-                    }),
-            ],
+            decisions,
             currency.Code,
             recoded.Documents,
-            recoded.Later
+            recoded.Later,
+            Revision.Of(decisions.Select(d => d.Decision))
         );
     }
 

@@ -85,9 +85,7 @@ internal static class StandingReading
         var w = text.When;
         long? Money(string amount) =>
             amount.Trim().Length == 0 ? null
-            : AmountText.Read(amount.Trim().Replace(",", "", StringComparison.Ordinal), currency.Digits, out var minor)
-            == AmountText.Fault.None
-                ? minor
+            : AmountText.Typed(amount, currency.Digits, out var minor) == AmountText.Fault.None ? minor
             : throw Wrong($"{Quote.Of(amount)} is not an amount such as 12.50.");
         var condition = new StandingCondition
         {

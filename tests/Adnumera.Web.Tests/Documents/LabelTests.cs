@@ -8,7 +8,14 @@ namespace Adnumera.Web.Tests.Documents;
 public sealed class LabelTests() : ConnectedHouse("bookkeeper")
 {
     private async Task<string[]> Put(long id, params string[] labels) =>
-        Texts((await client.Put($"documents/{id}/labels", new { labels })).GetProperty("labels"));
+        Texts(
+            (
+                await client.Put(
+                    $"documents/{id}/labels",
+                    new { labels, before = (await client.Get($"documents/{id}")).GetProperty("labels") }
+                )
+            ).GetProperty("labels")
+        );
 
     private static string[] Texts(JsonElement of) => [.. of.EnumerateArray().Select(l => l.GetString()!)];
 
@@ -40,15 +47,22 @@ public sealed class LabelTests() : ConnectedHouse("bookkeeper")
         await client.Dispatch(house);
         Assert.Equal(["fair"], await Put(1, "fair"));
         var longest = new string('x', 41);
-        var (status, type, detail) = await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = (string[])[longest] });
+        var (status, type, detail) = await client.Refused(
+            HttpMethod.Put,
+            "documents/1/labels",
+            new { labels = (string[])[longest], before = Array.Empty<string>() }
+        );
         Assert.Equal((HttpStatusCode.BadRequest, "labels"), (status, type));
         Assert.Contains("at most 40", detail, StringComparison.Ordinal);
         var many = Enumerable.Range(1, 13).Select(i => $"l{i}").ToArray();
-        Assert.Equal("labels", (await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = many })).Type);
+        Assert.Equal(
+            "labels",
+            (await client.Refused(HttpMethod.Put, "documents/1/labels", new { labels = many, before = Array.Empty<string>() })).Type
+        );
         Assert.Equal(["fair"], Texts((await client.Get("documents/1")).GetProperty("labels")));
         Assert.Equal(
             HttpStatusCode.NotFound,
-            (await client.Refused(HttpMethod.Put, "documents/9/labels", new { labels = many[..1] })).Status
+            (await client.Refused(HttpMethod.Put, "documents/9/labels", new { labels = many[..1], before = Array.Empty<string>() })).Status
         );
     }
 

@@ -185,6 +185,7 @@ public sealed class TakeInTests() : ConnectedHouse("bookkeeper")
                 source = "Harbour Market",
                 marketplace = "Harbour Market LLC",
                 onAccount = true,
+                revision = (await client.Get("sources"))[0].GetProperty("revision").GetString(),
             }
         );
 

@@ -124,7 +124,7 @@ public sealed class FeedTests : FeedHouse
         Assert.Equal(before.GetRawText(), (await client.Get("payroll/runs")).GetRawText());
 
         // What was accrued of a run that is voided goes with it.
-        await client.Put(
+        await client.PutAsRead(
             "payroll/choices",
             new
             {
@@ -133,7 +133,9 @@ public sealed class FeedTests : FeedHouse
                 processorAccount = "",
                 periodDays = 14,
                 accrualAccount = "2400",
-            }
+            },
+            "payroll/mapping",
+            "choices"
         );
         Desks.Put(Run("P5", "approved"), Run("P6", "draft"));
         await Pull(feed);

@@ -16,14 +16,15 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
     private Task<JsonElement> Send(string address, string content) => client.SendFile(address, Encoding.UTF8.GetBytes(content));
 
     private async Task<JsonElement> Save(long id, Dictionary<string, string> head, params Dictionary<string, string>[] lines) =>
-        await client.Put(
+        await client.PutAsRead(
             $"incomplete/{id}",
             new
             {
                 head,
                 lines,
                 proposed = Array.Empty<string>(),
-            }
+            },
+            $"incomplete/{id}"
         );
 
     private static Dictionary<string, string> Texts(JsonElement texts) =>
@@ -62,17 +63,35 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
         Assert.Equal(1, Number(await client.Get("incomplete"), "count"));
 
         var id = waits.GetProperty("id").GetInt64();
-        Assert.Equal(HttpStatusCode.Conflict, (await client.Refused(HttpMethod.Post, $"incomplete/{id}/take-in", new { })).Status);
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (
+                await client.Refused(
+                    HttpMethod.Post,
+                    $"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}",
+                    new { }
+                )
+            ).Status
+        );
         var corrected = await Correct(id, (_, text) => text.Replace("1O0.00", "100.00", StringComparison.Ordinal));
         Assert.Empty(corrected.GetProperty("wrong").EnumerateArray());
         Assert.True(corrected.GetProperty("becomes").GetProperty("balanced").GetBoolean());
-        var taken = await client.Post($"incomplete/{id}/take-in", new { });
+        var taken = await client.Post($"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}", new { });
         Assert.Equal("taken_in", Text(taken, "state"));
         var document = await client.Get($"documents/{taken.GetProperty("documentId").GetInt64()}");
         Assert.Equal(("B2", "row 3"), (Text(document, "sourceId"), Text(document, "foundAt")));
         var arrival = await client.Get("arrivals/1");
         Assert.Equal((3, 3, 0), (Number(arrival, "documents"), Number(arrival, "added"), Number(arrival, "incomplete")));
-        Assert.Equal(HttpStatusCode.Conflict, (await client.Refused(HttpMethod.Post, $"incomplete/{id}/take-in", new { })).Status);
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (
+                await client.Refused(
+                    HttpMethod.Post,
+                    $"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}",
+                    new { }
+                )
+            ).Status
+        );
         AssertSound(house);
     }
 
@@ -140,7 +159,7 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
             await Save(id, head, Texts(row.GetProperty("lines")[0]));
         }
 
-        await client.Post($"incomplete/{id}/take-in", new { });
+        await client.Post($"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}", new { });
         var again = await Send("arrivals?fileName=b.ofx&source=Card", sound);
         Assert.Equal((0, 2), (Number(again, "added"), Number(again, "unchanged")));
         AssertSound(house);
@@ -167,7 +186,7 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
     {
         await client.TakeIn(Header + Bill(1));
         var supplier = Text(await client.Get("documents/1"), "supplier");
-        var begun = await client.Post("incomplete", new { kind = "bill" });
+        var begun = await client.Post("incomplete", new { kind = "bill", mark = Guid.NewGuid() });
         var id = begun.GetProperty("id").GetInt64();
         Assert.Contains(begun.GetProperty("wrong").EnumerateArray(), w => Text(w, "column") == "document_date" && Number(w, "line") == 0);
         Assert.Contains(begun.GetProperty("wrong").EnumerateArray(), w => Text(w, "column") == "net" && Number(w, "line") == 1);
@@ -190,7 +209,7 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
         var becomes = typed.GetProperty("becomes");
         Assert.Equal(("added", "1200.00", "ready"), (Text(becomes, "effect"), Text(becomes, "total"), Text(becomes, "state")));
         Assert.True(becomes.GetProperty("balanced").GetBoolean());
-        var taken = await client.Post($"incomplete/{id}/take-in", new { });
+        var taken = await client.Post($"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}", new { });
         var document = await client.Get($"documents/{taken.GetProperty("documentId").GetInt64()}");
         Assert.Equal(("2026-11-20", "HAND-1", "ready"), (Text(document, "date"), Text(document, "reference"), Text(document, "state")));
         Assert.Contains(document.GetProperty("path").EnumerateArray(), p => Text(p, "what") == "completed");
@@ -209,7 +228,7 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
     public async Task What_may_be_the_same_as_another_is_said_before_it_is_taken_in()
     {
         await client.TakeIn(Header + Bill(1));
-        var id = (await client.Post("incomplete", new { kind = "bill" })).GetProperty("id").GetInt64();
+        var id = (await client.Post("incomplete", new { kind = "bill", mark = Guid.NewGuid() })).GetProperty("id").GetInt64();
         var first = await client.Get("documents/1");
         var typed = await Save(
             id,
@@ -229,20 +248,20 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
     [Fact]
     public async Task Fields_that_are_none_are_refused()
     {
-        await client.Post("incomplete", new { kind = "bill" });
+        await client.Post("incomplete", new { kind = "bill", mark = Guid.NewGuid() });
         foreach (var head in new[] { "colour", "net" })
             Assert.Equal(
                 "field",
                 (
-                    await client.Refused(
-                        HttpMethod.Put,
+                    await client.RefusedAsRead(
                         "incomplete/1",
                         new
                         {
                             head = new Dictionary<string, string> { [head] = "1" },
                             lines = Array.Empty<object>(),
                             proposed = Array.Empty<string>(),
-                        }
+                        },
+                        "incomplete/1"
                     )
                 ).Type
             );
@@ -268,7 +287,7 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
 
         // The same again is the same one; it comes in with its picture.
         Assert.Equal(1L, (await client.SendFile("incomplete/picture?fileName=again.pdf", pdf)).GetProperty("id").GetInt64());
-        var taken = await client.Post("incomplete/1/take-in", new { });
+        var taken = await client.Post($"incomplete/1/take-in?revision={await client.Revision("incomplete/1")}", new { });
         var id = taken.GetProperty("documentId").GetInt64();
         var attachment = Assert.Single((await client.Get($"documents/{id}")).GetProperty("attachments").EnumerateArray());
         Assert.Equal(("bill.pdf", "application/pdf"), (Text(attachment, "fileName"), Text(attachment, "media")));

@@ -47,9 +47,15 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
         );
         using (var refused = await client.Send(HttpMethod.Get, Client.In($"{Year}/files/suppliers-whole.csv")))
             Assert.Equal(HttpStatusCode.Forbidden, refused.StatusCode);
-        // The same number again is no change.
-        await Know(Details());
+        // The same number again is no change; whoever may not see it hears only that one was given.
+        await Know(administrator, Details());
         Assert.Single((await Desk()).GetProperty("changes").EnumerateArray());
+        await Know(Details());
+        Assert.StartsWith(
+            "Tamsin Arkley: a tax number was given",
+            Text((await Desk()).GetProperty("changes")[0], "says"),
+            StringComparison.Ordinal
+        );
     }
 
     private static async Task<byte[]> Bytes(string file)
@@ -82,7 +88,7 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
     [Fact]
     public async Task What_cannot_be_is_refused_and_nothing_is_changed()
     {
-        async Task<string> Refused(object details) => (await client.Refused(HttpMethod.Put, Supplier, details)).Type;
+        async Task<string> Refused(object details) => (await client.RefusedAsRead(Supplier, details, Supplier, "details")).Type;
         Assert.Equal("number", await Refused(Details(number: "12-34")));
         Assert.Equal("number", await Refused(Details(kind: "ein", number: "123-45-6789")));
         Assert.Equal("reason", await Refused(Details(reportable: false)));

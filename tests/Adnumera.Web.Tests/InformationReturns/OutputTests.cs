@@ -14,7 +14,7 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
 {
     private async Task Ready()
     {
-        await client.Put(
+        await client.PutAsRead(
             $"{Year}/payer",
             new
             {
@@ -23,7 +23,9 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
                 town = "Quillfern, OR 97001",
                 phone = "555-0140",
                 number = "12-3456700",
-            }
+            },
+            $"{Year}/outputs",
+            "payer"
         );
         await Map(("6050", null, "nec1"), ("6110", null, "misc1"));
         Cash("2026-03-02", "Tamsin Arkley", "6050", "12100.05");
@@ -85,6 +87,7 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
                         town = "",
                         phone = "",
                         number = "1",
+                        revision = "",
                     }
                 )
             ).Type
@@ -294,8 +297,7 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
         YearPayees.Pay(house.Books, new DateOnly(2025, 1, 1), Builder.Today);
         await Read();
         foreach (var (row, number, kind) in YearPayees.Known)
-            await client.Put(
-                $"{Year}/suppliers/{Uri.EscapeDataString(Folded.Of(row.Supplier))}",
+            await Know(
                 new
                 {
                     row.LegalName,
@@ -317,7 +319,8 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
                     w9Received = row.W9Received?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
                     w9IsSigned = row.W9IsSigned,
                     w9Dated = row.W9Dated?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
-                }
+                },
+                Folded.Of(row.Supplier)
             );
         await client.Put(
             "information-returns/2025/boxes",

@@ -182,6 +182,10 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
             w9Dated = hasW9 ? "2026-03-01" : "",
         };
 
-    private protected Task<JsonElement> Know(object details, string supplier = Tamsin) =>
-        client.Put($"{Year}/suppliers/{Uri.EscapeDataString(supplier)}", details);
+    private protected Task<JsonElement> Know(object details, string supplier = Tamsin) => Know(client, details, supplier);
+
+    private protected static Task<JsonElement> Know(Client who, object details, string supplier = Tamsin) =>
+        who.PutAsRead(At(supplier), details, At(supplier), "details");
+
+    private static string At(string supplier) => $"{Year}/suppliers/{Uri.EscapeDataString(supplier)}";
 }

@@ -56,7 +56,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
             var restoring = new Restoring(elsewhere);
             var plan = restoring.Stage(archive, "a test", house.Clock.GetUtcNow());
             Assert.Equal((3, 30, ""), (plan.People, plan.Companies.Single().Documents, plan.Companies.Single().Audit.Problem));
-            restoring.Confirm(house.Clock.GetUtcNow());
+            restoring.Confirm(plan.Id, house.Clock.GetUtcNow());
             await using var other = Application.Build(
                 new WebSettings(elsewhere, house.LedgerAddress + "/", true) { Wakes = false },
                 0,
@@ -96,7 +96,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         Assert.Equal(1, waiting.GetProperty("companies")[0].GetProperty("documents").GetInt64());
         Assert.Equal(2, (await client.Get("documents")).GetProperty("documents").GetInt64()); // nothing is changed yet
 
-        using (await client.Send(HttpMethod.Post, $"{Api}/restores/confirm")) { }
+        using (await client.Send(HttpMethod.Post, $"{Api}/restores/confirm?plan={waiting.GetProperty("id").GetString()}")) { }
         await house.FollowRestart();
         Assert.Equal(HttpStatusCode.Unauthorized, (await client.Refused(HttpMethod.Get, "documents")).Status);
         await SignInAgain();
@@ -168,17 +168,19 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
     {
         await client.TakeIn(Header + Bill(1));
         var good = await File.ReadAllBytesAsync(await Written(), TestContext.Current.CancellationToken);
+        var plan = "";
         const string Rewritten = "drop trigger audit_is_not_changed; update audit set who = 'Nobody' where id = 1";
         using (var content = Zip(Altered(good, (archive, manifest) => With(Rewritten, archive, manifest))))
         {
             var waiting = (await client.Ask(HttpMethod.Post, $"{Api}/restores", content)).GetProperty("waiting");
             Assert.False(waiting.GetProperty("holds").GetBoolean());
             Assert.NotEqual("", waiting.GetProperty("companies")[0].GetProperty("audit").GetProperty("problem").GetString());
+            plan = waiting.GetProperty("id").GetString()!;
         }
 
-        Assert.Equal("audit", (await client.RefusedAt(HttpMethod.Post, $"{Api}/restores/confirm")).Type);
+        Assert.Equal("audit", (await client.RefusedAt(HttpMethod.Post, $"{Api}/restores/confirm?plan={plan}")).Type);
         Assert.Equal(1, (await client.Get("documents")).GetProperty("documents").GetInt64());
-        using (var meant = await client.Send(HttpMethod.Post, $"{Api}/restores/confirm?anyway=true"))
+        using (var meant = await client.Send(HttpMethod.Post, $"{Api}/restores/confirm?plan={plan}&anyway=true"))
             Assert.Equal(HttpStatusCode.Accepted, meant.StatusCode);
         await house.FollowRestart();
     }

@@ -195,29 +195,10 @@ public sealed class PullTests() : ConnectedHouse("administrator")
     public async Task Another_organisation_is_matched_by_number_and_name_for_a_person_to_confirm()
     {
         await client.TakeIn(Header + Bill(1) + Bill(2, "Courier"));
-        var ledgers = house.Services.GetRequiredService<LedgerAccess>();
-        var redirect = new Uri("http://127.0.0.1/connect/return");
-        var token = await ledgers.Connector.Exchange(
-            new Uri(house.LedgerAddress),
-            house.Shelf.Find("quillfern-reading-room")!.Allow("Adnumera", redirect.ToString(), house.OpenBooks().Now),
-            redirect,
-            CancellationToken.None
-        );
         using (await client.Send(HttpMethod.Delete, Client.In("connection"))) { }
         Assert.True((await client.Get("accounts")).GetArrayLength() > 80); // disconnecting keeps everything
-        ConnectionEndpoints.Save(
-            house.OpenBooks(),
-            new ConnectionRow(
-                house.LedgerAddress + "/",
-                "quillfern-reading-room",
-                "Reading Room",
-                ledgers.Protect(token),
-                "2026-11-20T09:00:00.000Z",
-                "Theo",
-                ""
-            )
-        );
-        var pull = await client.Post("connection/pulls");
+        await house.Connect("quillfern-reading-room");
+        var pull = await client.Get("connection/pulls/waiting");
         Assert.True(pull.GetProperty("otherOrganisation").GetBoolean());
         var courier = pull.GetProperty("breaks")
             .EnumerateArray()

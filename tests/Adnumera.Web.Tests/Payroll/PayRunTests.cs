@@ -321,14 +321,16 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
             }
         );
         Assert.Equal(1, rehearsed.GetProperty("changed").GetProperty("documents").GetInt64());
-        await client.Put(
+        await client.PutAsRead(
             "payroll/choices",
             new
             {
                 date = "first_of_month",
                 shape = "short",
                 processorAccount = "2410",
-            }
+            },
+            "payroll/mapping",
+            "choices"
         );
         Assert.Equal(["6010 2500.00 0.00", "6020 100.00 0.00", "2410 0.00 2100.00", "2410 0.00 500.00"], await Journal(1));
         Assert.Equal("2026-11-01", (await client.Get("payroll/runs")).GetProperty("rows")[0].GetProperty("entryDate").GetString());
@@ -343,6 +345,7 @@ public sealed class PayRunTests() : ConnectedHouse("administrator")
                         date = "pay_date",
                         shape = "short",
                         processorAccount = "",
+                        revision = await client.Revision("payroll/mapping", "choices"),
                     }
                 )
             ).Type

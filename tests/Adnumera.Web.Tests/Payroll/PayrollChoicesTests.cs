@@ -39,7 +39,7 @@ public sealed class PayrollChoicesTests() : ConnectedHouse("administrator")
         };
         foreach (var property in JsonSerializer.SerializeToElement(more).EnumerateObject())
             choices[property.Name] = property.Value;
-        return client.Put("payroll/choices", choices);
+        return client.PutAsRead("payroll/choices", choices, "payroll/mapping", "choices");
     }
 
     private static async Task<string[]> Journal(Client who, long id) =>
@@ -180,6 +180,7 @@ public sealed class PayrollChoicesTests() : ConnectedHouse("administrator")
             body["date"] = "pay_date";
             body["shape"] ??= "detailed";
             body["processorAccount"] ??= "";
+            body["revision"] = await client.Revision("payroll/mapping", "choices");
             return (await client.Refused(HttpMethod.Put, "payroll/choices", body)).Type;
         }
 

@@ -48,6 +48,7 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
                     role,
                     forWhom = whom,
                     days = 7,
+                    mark = Guid.NewGuid(),
                 }
             )
         ).GetProperty("secret").GetString()!;

@@ -48,7 +48,8 @@ public sealed class StandingTests() : ConnectedHouse("bookkeeper")
             isOn = true,
         };
 
-    private Task<JsonElement> Put(params object[] decisions) => client.Put("standing-decisions", new { decisions });
+    private Task<JsonElement> Put(params object[] decisions) =>
+        client.PutAsRead("standing-decisions", new { decisions }, "standing-decisions");
 
     private Task<JsonElement> Rehearse(params object[] decisions) => client.Post("standing-decisions/rehearsals", new { decisions });
 
@@ -175,7 +176,10 @@ public sealed class StandingTests() : ConnectedHouse("bookkeeper")
         Assert.Equal(("ready", "5150", "Leather"), await Document(1));
         Assert.Equal([1, 0], saved.GetProperty("decisions").EnumerateArray().Select(d => d.GetProperty("won").GetInt32()));
         Assert.Equal(["Fair"], (await client.Get("documents/1")).GetProperty("labels").EnumerateArray().Select(l => l.GetString()));
-        await client.Put("documents/1/labels", new { labels = Array.Empty<string>() });
+        await client.Put(
+            "documents/1/labels",
+            new { labels = Array.Empty<string>(), before = (await client.Get("documents/1")).GetProperty("labels") }
+        );
 
         // Moved down, it loses; the label that a person took off stays off.
         var ids = saved
@@ -228,10 +232,10 @@ public sealed class StandingTests() : ConnectedHouse("bookkeeper")
     [InlineData("X", "ask_dimension", "", "", "say which dimension")]
     public async Task What_cannot_stand_is_refused_and_named(string supplier, string field, string value, string dimension, string why)
     {
-        var refused = await client.Refused(
-            HttpMethod.Put,
+        var refused = await client.RefusedAsRead(
             "standing-decisions",
-            new { decisions = new[] { Decision("Mine", When(supplier: supplier), (field, value, dimension)) } }
+            new { decisions = new[] { Decision("Mine", When(supplier: supplier), (field, value, dimension)) } },
+            "standing-decisions"
         );
         Assert.Equal((HttpStatusCode.BadRequest, "decision"), (refused.Status, refused.Type));
         Assert.StartsWith("\"Mine\": ", refused.Detail);

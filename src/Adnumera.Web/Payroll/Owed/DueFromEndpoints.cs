@@ -59,7 +59,7 @@ internal static class DueFromEndpoints
         var reading = table.Reading();
         var movements = account is null || reading is null ? [] : Movements(table, account.Id, Iso.Day(reading.First).AddDays(-1));
         var dues = DueFromEmployees.Of(movements);
-        var setOffs = dues.ToDictionary(d => d.Employee, d => SetOffs(c, table, d, account!.Id), Folded.Comparer);
+        var setOffs = dues.ToDictionary(d => d.Employee, d => SetOffs(c, table, d, account!.Id, currency), Folded.Comparer);
         var ages = Enumerable.Range(0, DueFromEmployees.Ages.Count + 1).ToList();
         long InAge(EmployeeDue due, int age) => due.Open.Where(o => DueFromEmployees.Age(o.Of.Day, books.Today) == age).Sum(o => o.Open);
         var total = dues.Sum(d => d.Total);
@@ -112,7 +112,8 @@ internal static class DueFromEndpoints
         SqliteConnection c,
         OwedTable table,
         EmployeeDue due,
-        string account
+        string account,
+        Currency currency
     )
     {
         if (due.Employee.Length == 0)
@@ -122,14 +123,12 @@ internal static class DueFromEndpoints
         var left = due.Total - setOff;
         return (
             setOff,
-            left <= 0
-                ? []
-                :
-                [
-                    .. claims
-                        .Where(o => o.Edits.Difference is null && o.Document.Total > 0)
-                        .Select(o => (o, Math.Min(left, o.Document.Total))),
-                ]
+            [
+                .. claims
+                    .Where(o => o.Edits.Difference is null)
+                    .Select(o => (o, May: DueFromEmployees.MaySetOff(left, currency, new Money(o.Document.Total, o.Document.Currency))))
+                    .Where(o => o.May > 0),
+            ]
         );
     }
 

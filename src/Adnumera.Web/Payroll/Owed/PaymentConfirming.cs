@@ -21,6 +21,8 @@ internal static class PaymentConfirming
     {
         var legs = new PayLegTable(c);
         var (account, entry) = (request.Account ?? "", request.LedgerEntry ?? "");
+        if (request.Document is { } before)
+            Uncode(c, books, before, legs.DecisionOf(before));
         legs.Remove(account, entry, request.Document);
         if (request.Document is null)
             legs.Apart(account, entry, request.IsApart, books.Now, books.Who);
@@ -28,13 +30,11 @@ internal static class PaymentConfirming
         {
             var view = new OwedView(c, books.Today);
             var items = request.Items.Select(k => Item(view, k)).ToList();
-            if (request.Document is { } document)
-                Code(c, books, document, items);
+            var decision = request.Document is { } document ? Code(c, books, document, items) : null;
             var amount = request.Document is { } id ? Total(c, id) : Open(c, account, entry);
-            legs.Add(entry, request.Document, Shared(items, amount), books.Now, books.Who);
+            legs.Add(entry, request.Document, Shared(items, amount), books.Now, books.Who, decision);
         }
-        else if (request.Document is { } back)
-            Uncode(c, books, back);
+
         new AuditTable(c).Add(
             books.Now,
             books.Who,
@@ -80,8 +80,8 @@ internal static class PaymentConfirming
 
     private static long Total(SqliteConnection c, long document) => new DocumentTable(c).Find(document)!.Document.Total;
 
-    // A line of a statement goes where what it pays stands.
-    private static void Code(SqliteConnection c, CompanyBooks books, long id, List<OwedItem> items)
+    // A line of a statement goes where what it pays stands; which decision that is, where it is one.
+    private static long? Code(SqliteConnection c, CompanyBooks books, long id, List<OwedItem> items)
     {
         var stored = new DocumentTable(c).Find(id) ?? throw RefusedException.NotFound("This document");
         var shares = Shared(items, stored.Document.Total).GroupBy(s => s.Item1.Account).ToList();
@@ -103,13 +103,19 @@ internal static class PaymentConfirming
                     [.. shares.Select(g => new PartRequest(Text(g.Sum(s => s.Item2)), null, null, g.Key, null))]
                 ),
             };
-        Deciding.Put(c, books, [new Decided(stored, EditReading.Read(new DecisionBasis(c), stored, request))]);
+        return Deciding.Put(c, books, [new Decided(stored, EditReading.Read(new DecisionBasis(c), stored, request))]) > 0
+            ? new DecisionTable(c).Latest(id)?.Id
+            : null;
     }
 
-    // What was decided of it since stays.
-    private static void Uncode(SqliteConnection c, CompanyBooks books, long id)
+    // Its own decision and no other: what was decided of it since stays, and so does what stood before.
+    private static void Uncode(SqliteConnection c, CompanyBooks books, long id, long? made)
     {
-        if (new DocumentTable(c).Find(id) is { MayBeCoded: true } && new DecisionTable(c).Latest(id) is { } decision)
-            Deciding.Undo(c, books, [decision]);
+        if (
+            made is { } decision
+            && new DocumentTable(c).Find(id) is { MayBeCoded: true }
+            && new DecisionTable(c).Find(decision) is { } stands
+        )
+            Deciding.Undo(c, books, [stands]);
     }
 }

@@ -9,6 +9,8 @@ export class Refusal extends Error {
     readonly type: string,
     detail: string,
     readonly status: number,
+    /** What stands there now, where somebody else saved it in the meantime. */
+    readonly now: unknown = undefined,
   ) {
     super(detail);
   }
@@ -37,6 +39,6 @@ export const api = createClient<paths>({
 export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok) return data as T;
-  const problem = (error ?? {}) as { type?: string; detail?: string };
-  throw new Refusal(problem.type ?? 'fault', problem.detail ?? unreachable, response.status);
+  const problem = (error ?? {}) as { type?: string; detail?: string; now?: unknown };
+  throw new Refusal(problem.type ?? 'fault', problem.detail ?? unreachable, response.status, problem.now);
 }

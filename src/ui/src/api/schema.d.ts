@@ -2625,7 +2625,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query: {
+                    revision: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;
@@ -14956,7 +14958,8 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: {
+                query: {
+                    plan: string;
                     anyway?: boolean;
                 };
                 header?: never;
@@ -15211,6 +15214,7 @@ export interface components {
             rows: number;
             /** Format: int64 */
             keyedAfter: number;
+            owed: components["schemas"]["AuditRow"][];
             latest: components["schemas"]["AuditRow"][];
             /** Format: int64 */
             next: null | number;
@@ -15508,6 +15512,7 @@ export interface components {
             /** Format: int32 */
             transferDays?: null | number;
             confirmed?: boolean;
+            revision?: null | string;
         };
         ChoicesAnswer: {
             choices: components["schemas"]["Choices"];
@@ -15546,6 +15551,7 @@ export interface components {
             name: string;
             role: components["schemas"]["Role"];
             rights: components["schemas"]["Right"][];
+            today: string;
         };
         CompanyRequest: {
             name: null | string;
@@ -16291,6 +16297,7 @@ export interface components {
             earlier: null | components["schemas"]["EarlierAnswer"];
             changedAt: string;
             changedBy: string;
+            revision: string;
         };
         IncompletesAnswer: {
             documents: components["schemas"]["IncompleteSummary"][];
@@ -16335,6 +16342,7 @@ export interface components {
             forWhom: null | string;
             /** Format: int32 */
             days: number;
+            mark: null | string;
         };
         InvitationRow: {
             /** Format: int64 */
@@ -16430,6 +16438,7 @@ export interface components {
         };
         LabelsRequest: {
             labels: string[];
+            before: string[];
         };
         /** @enum {unknown} */
         LedgerFeature: "departments" | "locations" | "projects" | "customers" | "tax" | "journals" | "items";
@@ -16604,6 +16613,7 @@ export interface components {
             signIn: string;
             role: components["schemas"]["Role"];
             personal: components["schemas"]["PersonalRight"][];
+            takenAt: string;
         };
         MemberRequest: {
             role: null | components["schemas"]["Role"];
@@ -16720,7 +16730,7 @@ export interface components {
             days: null | number;
         };
         /** @enum {unknown} */
-        NoticeKind: "payment_account_missing" | "failed" | "held_amount" | "held_age" | "price_moved" | "receipt_missing" | "lock_nears" | "w9_missing";
+        NoticeKind: "payment_account_missing" | "failed" | "held_amount" | "held_age" | "price_moved" | "receipt_missing" | "lock_nears" | "w9_missing" | "role_taken";
         NoticeRow: {
             kind: components["schemas"]["NoticeKind"];
             subject: string;
@@ -16986,6 +16996,7 @@ export interface components {
             phone: string;
             numberShown: string;
             isWhole: boolean;
+            revision: string;
         };
         PayerRequest: {
             name: string;
@@ -16993,6 +17004,7 @@ export interface components {
             town: string;
             phone: string;
             number: null | string;
+            revision: string;
         };
         PayItemAnswer: {
             key: string;
@@ -17043,6 +17055,7 @@ export interface components {
             documents: number;
             money: string;
             broken: string;
+            revision: string;
         };
         /** @enum {unknown} */
         PaymentAccountKind: "company_card" | "debit_card" | "cash" | "gift_balance" | "prepaid_card" | "personal";
@@ -17056,6 +17069,8 @@ export interface components {
             numbers: null | components["schemas"]["NumberText"][];
             /** @default false */
             confirmed: boolean;
+            /** @default  */
+            revision: string;
         };
         PaymentAccountsAnswer: {
             accounts: components["schemas"]["PaymentAccountAnswer"][];
@@ -17140,6 +17155,8 @@ export interface components {
              * @default 10
              */
             movedPercent: number;
+            /** @default  */
+            revision: string;
         };
         /** @enum {unknown} */
         PayrollDate: "pay_date" | "period_end" | "first_of_month";
@@ -17546,6 +17563,7 @@ export interface components {
             audit: components["schemas"]["AuditCheck"];
         };
         RestorePlan: {
+            id: string;
             madeAt: string;
             /** Format: int32 */
             people: number;
@@ -17788,11 +17806,13 @@ export interface components {
             source: string;
             marketplace: string;
             onAccount: boolean;
+            revision: string;
         };
         SourceChoiceRequest: {
             source: null | string;
             marketplace: null | string;
             onAccount: null | boolean;
+            revision: string;
         };
         SourceSupplier: {
             name: string;
@@ -17873,6 +17893,7 @@ export interface components {
             coded: number;
             /** Format: int32 */
             later: number;
+            revision: string;
         };
         StandingsRehearsal: {
             fits: components["schemas"]["TallyText"];
@@ -17882,6 +17903,8 @@ export interface components {
         };
         StandingsRequest: {
             decisions: null | components["schemas"]["StandingText"][];
+            /** @default  */
+            revision: string;
         };
         StandingText: {
             /** Format: int64 */
@@ -17985,6 +18008,7 @@ export interface components {
             suggestions: components["schemas"]["SuggestionAnswer"][];
             /** Format: int32 */
             learnedFrom: number;
+            isLearning: boolean;
             currency: string;
         };
         SupplierChange: {
@@ -18047,6 +18071,8 @@ export interface components {
             w9Received: string;
             w9IsSigned: boolean;
             w9Dated: string;
+            /** @default  */
+            revision: string;
         };
         TableAnswer: {
             encoding: string;
@@ -18220,6 +18246,7 @@ export interface components {
                 [key: string]: string;
             }[];
             proposed: string[];
+            revision: string;
         };
         TypedRun: {
             run: string;
@@ -18229,6 +18256,7 @@ export interface components {
         };
         TypeRequest: {
             kind: null | components["schemas"]["DocumentKind"];
+            mark: string;
         };
         /** @enum {unknown} */
         Unattended: "start" | "schedule" | "feeds" | "payments";

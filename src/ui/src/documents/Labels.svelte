@@ -6,7 +6,8 @@
 
   /** Labels of a document: each opens what else has it; put on by name, taken off with undo. */
   let { document: d }: { document: Schemas['DocumentAnswer'] } = $props();
-  const act = new Acting(useQueryClient());
+  const client = useQueryClient();
+  const act = new Acting(client);
   let typed = $state('');
   const used = createQuery(() => ({
     queryKey: [place.company, 'labels'],
@@ -20,7 +21,7 @@
         answer(
           api.PUT('/api/companies/{companyId}/documents/{id}/labels', {
             params: { path: { companyId: place.company, id: d.id } },
-            body: { labels },
+            body: { labels, before: d.labels },
           }),
         ),
       done,
@@ -69,4 +70,8 @@
     {/if}
   </div>
   {#if act.refused}<div class="note bad mt-2" role="alert">{act.refused}</div>{/if}
+  {#if act.theirs}<div class="note bad mt-2" role="alert">
+      Somebody else changed the labels in the meantime. Nothing was changed; here are theirs.
+      <button class="quiet" onclick={() => ((act.theirs = undefined), void client.invalidateQueries())}>Look at them</button>
+    </div>{/if}
 {/if}

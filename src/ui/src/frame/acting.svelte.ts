@@ -1,10 +1,13 @@
 import type { QueryClient } from '@tanstack/svelte-query';
 import { toast } from 'svelte-sonner';
+import { Refusal } from '../api/client';
 
 /** What a page does for a person: one thing at a time, said when it is done, with its undo, or why it was refused. */
 export class Acting {
   busy = $state(false);
   refused = $state('');
+  /** What somebody else saved of it in the meantime; undefined while nobody did. */
+  theirs = $state.raw<unknown>(undefined);
 
   constructor(private readonly client: QueryClient) {}
 
@@ -23,6 +26,7 @@ export class Acting {
     if (this.busy) return false;
     this.busy = true;
     this.refused = '';
+    this.theirs = undefined;
     try {
       const came = await call();
       await this.client.invalidateQueries(more.again ? { queryKey: more.again } : undefined);
@@ -30,7 +34,8 @@ export class Acting {
       if (done) toast(done, undo ? { action: { label: 'Undo', onClick: undo }, duration: 10_000 } : {});
       return true;
     } catch (error) {
-      this.refused = (error as Error).message;
+      if (error instanceof Refusal && error.type === 'saved-since') this.theirs = error.now;
+      else this.refused = (error as Error).message;
       return false;
     } finally {
       this.busy = false;

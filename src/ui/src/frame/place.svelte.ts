@@ -12,9 +12,9 @@ class Place {
     return router.location.split('/')[1] || this.session?.companies[0]?.id || nowhere;
   }
 
-  /** The server's day. */
+  /** The company's day; outside of any, the server's. */
   get today(): string {
-    return this.session?.today ?? new Date().toISOString().slice(0, 10);
+    return this.mine?.today ?? this.session?.today ?? new Date().toISOString().slice(0, 10);
   }
 
   get query(): URLSearchParams {

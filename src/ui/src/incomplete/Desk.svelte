@@ -3,6 +3,7 @@
   import { push } from 'svelte-spa-router';
   import { toast } from 'svelte-sonner';
   import { capital, instant, many, money } from '../amounts/format';
+  import SavedSince from '../frame/SavedSince.svelte';
   import { place } from '../frame/place.svelte';
   import { kindsWithLines } from '../frame/vocabulary';
   import Pages from '../pictures/Pages.svelte';
@@ -63,6 +64,13 @@
   <a class="quiet text-soft ml-auto" href={place.href('incomplete')}>All to complete</a>
 </div>
 {#if of.refused}<div class="note bad mt-3" role="alert">{of.refused}</div>{/if}
+{#if of.theirs}<SavedSince
+    mine={of.mine}
+    theirs={{ head: of.theirs.head, lines: of.theirs.lines }}
+    keepMine={() => void of.keepMine()}
+    takeTheirs={() => of.takeTheirs()}
+    busy={of.saving}
+  />{/if}
 {#if !open}
   <p class="note mt-3 max-w-3xl">
     {#if a.state === 'taken_in'}

@@ -34,7 +34,7 @@
       const begun = await answer(
         api.POST('/api/companies/{companyId}/incomplete', {
           params: { path: { companyId: place.company } },
-          body: { kind: kind as Schemas['DocumentKind'] },
+          body: { kind: kind as Schemas['DocumentKind'], mark: crypto.randomUUID() },
         }),
       );
       await open(begun.id);

@@ -1,5 +1,5 @@
 import type { QueryClient } from '@tanstack/svelte-query';
-import { answer, api, type Schemas } from '../api/client';
+import { answer, api, Refusal, type Schemas } from '../api/client';
 import { place } from '../frame/place.svelte';
 
 type Texts = Record<string, string>;
@@ -12,6 +12,8 @@ export class Completing {
   proposed = $state<string[]>([]);
   refused = $state('');
   saving = $state(false);
+  /** What somebody else kept of it in the meantime; nothing while nobody did. */
+  theirs = $state.raw<Schemas['IncompleteAnswer'] | null>(null);
   private timer: ReturnType<typeof setTimeout> | undefined;
   private changes = 0;
   private work = Promise.resolve();
@@ -87,25 +89,49 @@ export class Completing {
 
   // What is typed meanwhile is kept next.
   private async keep(): Promise<void> {
-    if (this.changes === 0) return;
+    // Until somebody chose one of two versions, what is typed stays here.
+    if (this.changes === 0 || this.theirs) return;
     const kept = this.changes;
     await this.ask(() =>
       api.PUT('/api/companies/{companyId}/incomplete/{id}', {
         params: { path: { companyId: place.company, id: this.id } },
-        body: { head: this.head, lines: this.lines, proposed: this.proposed },
+        body: { head: this.head, lines: this.lines, proposed: this.proposed, revision: this.answer!.revision },
       }),
     );
-    this.changes = Math.max(this.changes - kept, 0);
+    if (!this.theirs) this.changes = Math.max(this.changes - kept, 0);
+  }
+
+  /** What is typed here, beside what somebody else kept. */
+  get mine() {
+    return { head: this.head, lines: this.lines };
+  }
+
+  /** Keeps what is typed here in the place of what somebody else kept. */
+  keepMine(): Promise<void> {
+    this.answer = this.theirs;
+    this.theirs = null;
+    this.changes++;
+    return this.save();
+  }
+
+  /** Goes on with what somebody else kept. */
+  takeTheirs(): void {
+    this.changes = 0;
+    this.take(this.theirs!);
+    this.theirs = null;
   }
 
   /** Takes it in, leaves it, or takes it up again. */
   async become(what: 'take-in' | 'leave' | 'take-up'): Promise<boolean> {
     await this.save();
-    if (this.refused) return false;
+    if (this.refused || this.theirs) return false;
+    const path = { companyId: place.company, id: this.id };
     const done = await this.ask(() =>
-      api.POST(`/api/companies/{companyId}/incomplete/{id}/${what}`, {
-        params: { path: { companyId: place.company, id: this.id } },
-      }),
+      what === 'take-in'
+        ? api.POST('/api/companies/{companyId}/incomplete/{id}/take-in', {
+            params: { path, query: { revision: this.answer!.revision } },
+          })
+        : api.POST(`/api/companies/{companyId}/incomplete/{id}/${what}`, { params: { path } }),
     );
     await this.client.invalidateQueries();
     return done;
@@ -118,7 +144,8 @@ export class Completing {
       this.answer = await answer(call());
       return true;
     } catch (error) {
-      this.refused = (error as Error).message;
+      if (error instanceof Refusal && error.type === 'saved-since') this.theirs = error.now as Schemas['IncompleteAnswer'];
+      else this.refused = (error as Error).message;
       return false;
     } finally {
       this.saving = false;

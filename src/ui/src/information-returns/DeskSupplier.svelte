@@ -2,7 +2,9 @@
   import Changes from '../frame/Changes.svelte';
   import { takingBack } from './takingBack';
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-  import { answer, api } from '../api/client';
+  import { untrack } from 'svelte';
+  import { answer, api, type Schemas } from '../api/client';
+  import SavedSince from '../frame/SavedSince.svelte';
   import { isZero, money } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
@@ -30,22 +32,30 @@
   const act = new Acting(client);
   let whole = $state('');
 
+  // What is typed stays, whatever is read anew.
   $effect(() => {
-    if (s) draft.begin(s.details);
+    if (s && !untrack(() => draft.isChanged)) draft.begin(s.details);
   });
 
   const takeBack = takingBack(act);
-  const save = () =>
+  const save = (revision = draft.request.revision) =>
     draft.isChanged &&
     void act.run(async () => {
       whole = '';
-      await answer(
+      const saved = await answer(
         api.PUT('/api/companies/{companyId}/information-returns/{year}/suppliers/{key}', {
           params: { path },
-          body: draft.request,
+          body: { ...draft.request, revision },
         }),
       );
+      draft.begin(saved.details);
     }, `What is known of ${s!.supplier} is saved.`);
+  const theirs = $derived(act.theirs as Schemas['DeskSupplier'] | undefined);
+  function takeTheirs() {
+    draft.begin(theirs!.details);
+    act.theirs = undefined;
+    void client.invalidateQueries();
+  }
   const reveal = () =>
     void act.run(async () => {
       whole = (
@@ -80,6 +90,13 @@
         >{/if}
     </div>
     {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
+    {#if theirs}<SavedSince
+        mine={draft.request}
+        theirs={theirs.details}
+        keepMine={() => save(theirs.details.revision)}
+        {takeTheirs}
+        busy={act.busy}
+      />{/if}
     {#if s.points.length > 0}
       <ul class="note mt-3">
         {#each s.points as p, i (i)}<li>

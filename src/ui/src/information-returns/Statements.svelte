@@ -67,6 +67,9 @@
     <h2>Statements to recipients</h2>
     {#if o.statements.length > 0 && o.payer.isWhole}
       <a class="quiet" href={file()} target="_blank" rel="noreferrer">all in one PDF</a>
+      {#if !place.may('see_tax_numbers')}<span class="text-soft"
+          >as a preview: what goes out carries the payer’s whole number, and is for those who may see it</span
+        >{/if}
       {#if corrections}<a class="quiet text-madder" href={file(undefined, true)} target="_blank" rel="noreferrer"
           >corrected ones in one PDF</a
         >{/if}

@@ -83,4 +83,5 @@ const blank = (): Text => ({
   w9Received: '',
   w9IsSigned: false,
   w9Dated: '',
+  revision: '',
 });

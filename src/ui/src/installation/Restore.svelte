@@ -90,8 +90,13 @@
         class="btn"
         disabled={acting.busy || (!backups.waiting.holds && !confirmed)}
         onclick={() =>
-          begin(() => answer(api.POST('/api/installation/restores/confirm', { params: { query: { anyway: confirmed } } })))}
-        >Restore by {instant(backups.waiting.madeAt)}</button
+          begin(() =>
+            answer(
+              api.POST('/api/installation/restores/confirm', {
+                params: { query: { plan: backups.waiting!.id, anyway: confirmed } },
+              }),
+            ),
+          )}>Restore by {instant(backups.waiting.madeAt)}</button
       >
       <button class="btn plain" disabled={acting.busy} onclick={forget}>Leave all as it is</button>
     </div>

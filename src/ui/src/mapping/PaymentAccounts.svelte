@@ -1,10 +1,11 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
-  import { answer, api, type Schemas } from '../api/client';
+  import { answer, api, Refusal, type Schemas } from '../api/client';
   import { many } from '../amounts/format';
   import { place } from '../frame/place.svelte';
   import { paymentAccounts } from '../ledger/values';
+  import SavedSince from '../frame/SavedSince.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import { PaymentDraft } from './paymentDraft.svelte';
   import PaymentForm from './PaymentForm.svelte';
@@ -19,6 +20,8 @@
   const query = paymentAccounts();
   let draft = $state.raw<PaymentDraft | null>(null);
   let refused = $state('');
+  /** What somebody else saved in the meantime; nothing while nobody did. */
+  let theirs = $state.raw<Schemas['PaymentAccountAnswer'] | null>(null);
   const may = $derived(draft !== null && (draft.whole || draft.removing));
   const rehearsal = createQuery(() => ({
     queryKey: [place.company, 'rehearsal', 'payment-account', draft?.id, draft?.removing, JSON.stringify(draft?.body)],
@@ -63,11 +66,12 @@
     if (!draft) return;
     const { id, removing, body, name } = draft;
     const before = query.data?.accounts.find((a) => a.id === id);
-    refused = '';
+    [refused, theirs] = ['', null];
     try {
       const after = await put(id, removing ? null : body);
       const was = before ? { ...new PaymentDraft(before.currency, before).body, confirmed: true } : null;
       const now = removing ? null : (id ?? after.accounts.find((a) => a.name === body.name)?.id ?? null);
+      if (was) was.revision = after.accounts.find((a) => a.id === now)?.revision ?? '';
       toast(removing ? `${name} is removed; its documents are kept.` : `${name} is saved.`, {
         action: { label: 'Undo', onClick: () => void undo(now, was) },
         duration: 10_000,
@@ -75,8 +79,19 @@
       draft = null;
       await client.invalidateQueries();
     } catch (error) {
-      refused = (error as Error).message;
+      if (error instanceof Refusal && error.type === 'saved-since') theirs = error.now as Schemas['PaymentAccountAnswer'];
+      else refused = (error as Error).message;
     }
+  }
+
+  function keepMine() {
+    draft!.revision = theirs!.revision;
+    void save();
+  }
+
+  function takeTheirs() {
+    [draft, theirs] = [new PaymentDraft(theirs!.currency, theirs!), null];
+    void client.invalidateQueries();
   }
 
   function onkeydown(event: KeyboardEvent) {
@@ -126,6 +141,7 @@
           <PaymentTable accounts={p} opened={draft?.id} edit={(a) => (draft = new PaymentDraft(p.currency, a))} />
         {/if}
         {#if draft}
+          {#if theirs}<SavedSince mine={draft.body} theirs={new PaymentDraft('', theirs).body} {keepMine} {takeTheirs} />{/if}
           <PaymentForm {draft} save={() => void save()} />
         {/if}
       </div>

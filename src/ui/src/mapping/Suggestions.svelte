@@ -22,6 +22,8 @@
         }),
       ),
     enabled: learns.includes(kind),
+    // What is learned beside the work shows as soon as it is there.
+    refetchInterval: (query) => (query.state.data?.isLearning ? 1500 : false),
   }));
   let least = $state(90);
   let shown = $state(false);
@@ -128,4 +130,8 @@
       </div>
     {/if}
   </section>
+{:else if suggestions.data?.isLearning}
+  <p class="text-soft border-rule mt-2 border-y py-1.5" role="status">
+    Suggestions are being learned from what was posted; they show here in a moment.
+  </p>
 {/if}

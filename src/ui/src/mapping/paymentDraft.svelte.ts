@@ -29,11 +29,14 @@ export class PaymentDraft {
   numbers = $state<{ text: string; from: string; through: string }[]>([]);
   removing = $state(false);
   confirmed = $state(false);
+  /** What was read; what somebody else saved since has another. */
+  revision = '';
 
   constructor(currency: string, of?: Schemas['PaymentAccountAnswer']) {
     this.id = of?.id ?? null;
     this.currency = of?.currency ?? currency;
     if (!of) return;
+    this.revision = of.revision;
     this.name = of.name;
     this.kind = of.kind;
     this.account = of.account;
@@ -70,6 +73,7 @@ export class PaymentDraft {
         .filter(Boolean),
       numbers: $state.snapshot(this.numbers),
       confirmed: this.confirmed,
+      revision: this.revision,
     };
   }
 }

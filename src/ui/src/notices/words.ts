@@ -15,6 +15,7 @@ export const kinds: Record<Kind, { readonly asks: string; readonly amount?: stri
   price_moved: { asks: 'a price that moved' },
   receipt_missing: { asks: 'card charges without a receipt, from', amount: 'the amount' },
   w9_missing: { asks: 'a supplier that nears a 1099 threshold without a Form W-9' },
+  role_taken: { asks: 'a role that somebody who looks after the installation gave themselves here' },
   lock_nears: { asks: 'the lock of the month before, which is done on the', days: 'of the month' },
 };
 
@@ -46,6 +47,8 @@ export function titleOf(n: Notice): string {
       return `${many(n.documents, 'card charge')}${sum} ${n.documents === 1 ? 'has' : 'have'} no receipt.`;
     case 'w9_missing':
       return `${many(n.documents, 'supplier')}${sum} ${n.documents === 1 ? 'nears or reaches' : 'near or reach'} a 1099 threshold without a Form W-9.`;
+    case 'role_taken':
+      return `${n.subject}, who looks after the installation, gave themselves a role in this company.`;
     case 'lock_nears':
       return `The month before is locked on ${day(n.day)}, and ${documents}${sum} of it ${n.documents === 1 ? 'is' : 'are'} not posted.`;
   }
@@ -56,6 +59,7 @@ export function addressOf(n: Notice): string {
   if (n.list) return `/${place.company}/arrivals?${n.list}`;
   if (n.feed) return place.to(`set-up/feeds/${n.feed}`);
   if (n.kind === 'w9_missing') return place.to('year-end/suppliers', { lacking: 'yes' });
+  if (n.kind === 'role_taken') return place.to('set-up/people');
   if (n.kind === 'price_moved') return place.to('prices');
   return place.to(n.subject === 'feeds' ? 'set-up/feeds' : n.subject === 'payments' ? 'year-end' : 'posting');
 }

@@ -4,6 +4,7 @@
   import { many } from '../amounts/format';
   import { Acting } from '../frame/acting.svelte';
   import { place } from '../frame/place.svelte';
+  import SavedSince from '../frame/SavedSince.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import Outcome from '../mapping/Outcome.svelte';
   import ChoiceFields from './ChoiceFields.svelte';
@@ -17,7 +18,8 @@
     queryFn: () => answer(api.GET('/api/companies/{companyId}/payroll/mapping', { params: { path } })),
   }));
   const now = $derived(mapping.data?.choices);
-  const act = new Acting(useQueryClient());
+  const client = useQueryClient();
+  const act = new Acting(client);
   let edited = $state<Choices | null>(null);
   const shown = $derived(edited ?? now);
   const differs = $derived(edited !== null && JSON.stringify(edited) !== JSON.stringify(now));
@@ -29,11 +31,12 @@
     retry: false,
   }));
   const change = (more: Partial<Choices>) => (edited = { ...(shown as Choices), ...more });
+  const theirs = $derived(act.theirs as Choices | undefined);
   const put = (choices: Choices, done: string): Promise<boolean> => {
     const before = { ...(now as Choices) };
     return act
       .run(() => answer(api.PUT('/api/companies/{companyId}/payroll/choices', { params: { path }, body: choices })), done, {
-        undo: () => void put(before, 'It is as it was.'),
+        undo: (came) => void put({ ...before, revision: came.revision }, 'It is as it was.'),
       })
       .then((isDone) => {
         if (isDone) edited = null;
@@ -60,6 +63,13 @@
           <ChoiceFields {shown} {change} />
         </fieldset>
         {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
+        {#if theirs && edited}<SavedSince
+            mine={edited}
+            {theirs}
+            keepMine={() => void put({ ...edited!, revision: theirs.revision }, 'That is how pay runs are entered from now on.')}
+            takeTheirs={() => ((edited = null), (act.theirs = undefined), void client.invalidateQueries())}
+            busy={act.busy}
+          />{/if}
         {#if place.administers}
           <div class="mt-4 flex gap-2">
             <button class="btn" disabled={!differs || act.busy || !!rehearsal.error}>Keep that</button>

@@ -9,6 +9,8 @@
   /** Inviting somebody: the link is shown once. */
   let { acting }: { acting: Acting } = $props();
   let asked = $state<{ forWhom: string; role: Schemas['Role']; days: number }>({ forWhom: '', role: 'bookkeeper', days: 7 });
+  // The same request sent twice makes one invitation, with one link.
+  let mark = crypto.randomUUID();
   let made = $state.raw<{ link: string; forWhom: string; endsAt: string } | null>(null);
 
   async function invite(event: SubmitEvent) {
@@ -16,10 +18,13 @@
     await acting.run(
       async () => {
         const path = { companyId: place.company };
-        const it = await answer(api.POST('/api/companies/{companyId}/invitations', { params: { path }, body: asked }));
+        const it = await answer(
+          api.POST('/api/companies/{companyId}/invitations', { params: { path }, body: { ...asked, mark } }),
+        );
         const link = `${location.origin}${location.pathname}#/-/invitation/${it.secret}`;
         made = { link, forWhom: asked.forWhom, endsAt: it.endsAt };
         asked = { ...asked, forWhom: '' };
+        mark = crypto.randomUUID();
       },
       '',
       { again: [place.company, 'people'] },

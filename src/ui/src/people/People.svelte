@@ -103,7 +103,14 @@
             <tbody>
               {#each people.data.members as member (member.id)}
                 <tr>
-                  <td class="font-semibold">{member.name}</td>
+                  <td class="font-semibold"
+                    >{member.name}{#if member.takenAt}<span class="text-ochre block text-xs font-normal"
+                        >gave themselves this on {instant(member.takenAt)} UTC, looking after the installation
+                        <button class="quiet ml-1" disabled={acting.busy} onclick={() => become(member, member.role)}
+                          >that is right<span class="sr-only"> for {member.name}</span></button
+                        ></span
+                      >{/if}</td
+                  >
                   <td class="text-soft">{member.signIn}</td>
                   <td>
                     <select

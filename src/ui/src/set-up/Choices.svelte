@@ -1,8 +1,10 @@
 <script lang="ts">
   import { createQuery, useQueryClient } from '@tanstack/svelte-query';
   import { toast } from 'svelte-sonner';
-  import { answer, api, type Schemas } from '../api/client';
+  import { untrack } from 'svelte';
+  import { answer, api, Refusal, type Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
+  import SavedSince from '../frame/SavedSince.svelte';
   import Waiting from '../frame/Waiting.svelte';
   import ChoicesRehearsal from './ChoicesRehearsal.svelte';
   import Everywhere from './Everywhere.svelte';
@@ -22,13 +24,16 @@
   let refused = $state('');
   let busy = $state(false);
   let confirmed = $state(false);
+  /** What somebody else saved in the meantime; nothing while nobody did. */
+  let theirs = $state.raw<Schemas['Choices'] | null>(null);
   let begunWith = '';
 
   $effect(() => {
     const text = JSON.stringify(query.data?.choices ?? null);
     if (query.data && text !== begunWith) {
+      // What is typed stays, whatever is read anew: saving it says what somebody else saved.
+      if (untrack(() => edited === null || JSON.stringify(edited) === begunWith)) edited = JSON.parse(text);
       begunWith = text;
-      edited = JSON.parse(text);
     }
   });
   const differs = $derived(
@@ -47,15 +52,19 @@
     query.data?.kinds.find((k) => k.kind === kind)?.example ??
     '';
 
-  async function save() {
+  async function save(revision = edited?.revision) {
     if (!edited) return;
     refused = '';
+    theirs = null;
     busy = true;
     const before = query.data!.choices;
     try {
-      await put({ ...edited, confirmed });
+      const saved = await put({ ...edited, confirmed, revision });
       toast('Saved; open documents are re-coded.', {
-        action: { label: 'Undo', onClick: () => put({ ...before, confirmed: true }).catch(say) },
+        action: {
+          label: 'Undo',
+          onClick: () => put({ ...before, confirmed: true, revision: saved.choices.revision }).catch(say),
+        },
       });
     } catch (error) {
       say(error as Error);
@@ -64,11 +73,21 @@
     }
   }
 
-  const say = (error: Error) => (refused = error.message);
+  function say(error: Error) {
+    if (error instanceof Refusal && error.type === 'saved-since') theirs = error.now as Schemas['Choices'];
+    else refused = error.message;
+  }
 
   async function put(body: Schemas['Choices']) {
-    await answer(api.PUT('/api/companies/{companyId}/choices', { params: { path }, body }));
+    const saved = await answer(api.PUT('/api/companies/{companyId}/choices', { params: { path }, body }));
+    edited = JSON.parse(JSON.stringify(saved.choices));
     await client.invalidateQueries();
+    return saved;
+  }
+
+  function takeTheirs() {
+    [edited, theirs] = [JSON.parse(JSON.stringify(theirs)), null];
+    void client.invalidateQueries();
   }
 </script>
 
@@ -77,6 +96,13 @@
   {#if query.data && edited}
     <h1>What becomes of documents</h1>
     {#if !place.administers}<p class="text-soft mt-1">An administrator decides this; you see what is decided.</p>{/if}
+    {#if theirs && edited}<SavedSince
+        mine={edited}
+        {theirs}
+        keepMine={() => void save(theirs!.revision)}
+        {takeTheirs}
+        {busy}
+      />{/if}
     <fieldset disabled={!place.administers} class={['mt-3 min-w-0', !place.administers && 'only-said']}>
       <KindChoices bind:edited known={query.data} {impossible} {example} />
       <div class="mt-6 grid grid-cols-[1.1fr_1fr_1fr] gap-10">

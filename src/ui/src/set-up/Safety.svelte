@@ -53,6 +53,15 @@
           <button class="btn plain mt-2" disabled={acting.busy} onclick={check}
             >{acting.busy ? 'Checking …' : 'Check it now'}</button
           >
+          {#if first.owed.length > 0}
+            <h2 class="mt-5">Not in the record yet</h2>
+            <p class="text-soft">
+              These were done while this company’s file could not be written. They stand in the record as soon as it can; check it
+              to try now.
+            </p>
+            <Record rows={first.owed} />
+            <h2 class="mt-5">In the record</h2>
+          {/if}
           <Record {rows} />
           {#if audit.hasNextPage}<button class="btn plain mt-3" onclick={() => audit.fetchNextPage()}>Show more</button>{/if}
         {/if}

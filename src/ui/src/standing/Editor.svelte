@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SavedSince from '../frame/SavedSince.svelte';
   import { answer, api } from '../api/client';
   import { capital } from '../amounts/format';
   import { editing } from '../frame/keys';
@@ -111,6 +112,13 @@
     <label class="mt-4 flex items-center gap-2"><input type="checkbox" bind:checked={d.isOn} />It is in force</label>
   </fieldset>
   {#if standing.act.refused}<p class="note bad mt-3" role="alert">{standing.act.refused}</p>{/if}
+  {#if standing.theirs}<SavedSince
+      mine={standing.list}
+      theirs={standing.theirs}
+      keepMine={() => void standing.saveOverTheirs()}
+      takeTheirs={() => void standing.takeTheirs()}
+      busy={standing.act.busy}
+    />{/if}
   <div class="mt-4 flex gap-2">
     {#if place.keeps}
       <button class="btn" disabled={standing.act.busy}>{standing.isNew ? 'Let it stand' : 'Save it'}</button>

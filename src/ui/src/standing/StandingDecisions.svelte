@@ -19,7 +19,11 @@
     queryFn: () => answer(api.GET('/api/companies/{companyId}/standing-decisions', { params: { path } })),
   }));
   const all = $derived(decisions.data?.decisions ?? []);
-  const standing = new Standing(useQueryClient(), () => all.map((a) => a.decision));
+  const standing = new Standing(
+    useQueryClient(),
+    () => all.map((a) => a.decision),
+    () => decisions.data?.revision ?? '',
+  );
 
   // From a document's page: what it says is where a decision begins.
   const document = $derived(Number(place.query.get('about') ?? 0));
@@ -68,6 +72,10 @@
 </p>
 <Waiting query={decisions} what="the standing decisions">
   {#if standing.act.refused && !standing.draft}<p class="note bad mt-3" role="alert">{standing.act.refused}</p>{/if}
+  {#if standing.theirs && !standing.draft}<p class="note bad mt-3" role="alert">
+      Somebody else saved the list in the meantime. Nothing was changed.
+      <button class="quiet" onclick={() => void standing.takeTheirs()}>Look at it</button>
+    </p>{/if}
   {#if all.length === 0 && !standing.draft}
     <p class="mt-6 max-w-2xl">
       Nothing is decided once and for all yet. Begin here, or on the page of a document that is decided in the same way each time.

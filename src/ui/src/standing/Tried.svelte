@@ -24,7 +24,7 @@
       answer(
         api.POST('/api/companies/{companyId}/standing-decisions/rehearsals', {
           params: { path: { companyId: place.company } },
-          body: { decisions: JSON.parse(asked) },
+          body: { decisions: JSON.parse(asked), revision: '' },
         }),
       ),
     enabled: isWhole && asked !== '',

@@ -36,6 +36,7 @@ export class Standing {
   constructor(
     private readonly client: QueryClient,
     private readonly saved: () => readonly Decision[],
+    private readonly revision: () => string,
   ) {
     this.act = new Acting(client);
   }
@@ -86,18 +87,40 @@ export class Standing {
     if (await this.put(list, `${name} stands no more.`)) this.leave();
   };
 
-  private put(decisions: readonly Decision[], done: string): Promise<boolean> {
+  /** What somebody else saved in the meantime, as a list. */
+  get theirs(): Decision[] | undefined {
+    return (this.act.theirs as Schemas['StandingsAnswer'] | undefined)?.decisions.map((d) => d.decision);
+  }
+
+  /** Puts what is written into the list that somebody else saved: in its place, or at the end where it is new or gone there. */
+  saveOverTheirs = async () => {
+    const theirs = this.act.theirs as Schemas['StandingsAnswer'];
+    const list = theirs.decisions.map((d) => d.decision);
+    const draft = $state.snapshot(this.draft) as Decision;
+    const at = list.findIndex((d) => d.id === draft.id && d.id !== 0);
+    list.splice(at < 0 ? list.length : at, at < 0 ? 0 : 1, at < 0 ? { ...draft, id: 0 } : draft);
+    if (await this.put(list, `${draft.name} stands from now on.`, theirs.revision)) this.leave();
+  };
+
+  /** Goes on with what somebody else saved. */
+  takeTheirs = async () => {
+    this.leave();
+    this.act.theirs = undefined;
+    await this.client.invalidateQueries();
+  };
+
+  private put(decisions: readonly Decision[], done: string, revision = this.revision()): Promise<boolean> {
     const before = [...this.saved()];
     return this.act.run(
       () =>
         answer(
           api.PUT('/api/companies/{companyId}/standing-decisions', {
             params: { path: { companyId: place.company } },
-            body: { decisions: [...decisions] },
+            body: { decisions: [...decisions], revision },
           }),
         ),
       done,
-      { undo: () => void this.put(before, 'The standing decisions are as they were.') },
+      { undo: (came) => void this.put(before, 'The standing decisions are as they were.', came.revision) },
     );
   }
 }
