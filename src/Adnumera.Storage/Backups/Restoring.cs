@@ -135,6 +135,8 @@ public sealed class Restoring(string folder)
         var decision = JsonSerializer.Deserialize<Decision>(File.ReadAllText(File.Exists(OnItsWay) ? OnItsWay : Confirmed))!;
         var (kept, from) = (At(decision.Keep), At(decision.From));
         Directory.CreateDirectory(kept, Own);
+        // Whatever is still open of what was there takes its journal away by name when it is closed: now, and not once another stands there.
+        SqliteConnection.ClearAllPools();
 
         // First all that was there goes, with its journals; only then does anything come. So what is here is never of both.
         if (!File.Exists(OnItsWay))

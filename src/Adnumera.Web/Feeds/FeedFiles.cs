@@ -17,8 +17,7 @@ using Microsoft.Data.Sqlite;
 namespace Adnumera.Web.Feeds;
 
 /// <summary>The files that a feed delivered: each is taken in as if a person had brought it, whole or not at all. One that cannot be
-/// taken in
-/// is kept with what is wrong with it, and keeps no other from coming.</summary>
+/// taken in is kept with what is wrong with it, and keeps no other from coming.</summary>
 internal sealed class FeedFiles(CompanyBooks books, ArrivalReaders readers, FeedRow feed, FeedShares shares)
 {
     // What a file says that was opened and of which nothing became known.

@@ -347,6 +347,27 @@ public class PayrollShapesTests
         PayRunArrival.Of(Document.Of(run), new CompositionSettings { Payroll = payroll }, _ => isHere);
 
     [Fact]
+    public void A_run_that_comes_again_has_what_it_became_and_nothing_of_another_whose_name_begins_alike()
+    {
+        var other = Arrive(Contractors with { Id = "R/2" }, WithContractors);
+        static bool IsOf(string run, Document d) => PayRunArrival.IsMadeOf(run, d.Kind, d.Identity.SourceId, d.Reference, d.Supplier);
+        Assert.All(Arrive(Contractors, WithContractors), d => Assert.True(IsOf("R", d)));
+        Assert.All(other, d => Assert.False(IsOf("R", d)));
+        Assert.All(other, d => Assert.True(IsOf("R/2", d)));
+        // Corrected by a person: either still says whose it is.
+        Assert.All(Arrive(Contractors, WithContractors), d => Assert.True(IsOf("R", d with { Reference = "mine" })));
+        Assert.All(Arrive(Contractors, WithContractors), d => Assert.True(IsOf("R", d with { Supplier = "Another" })));
+        Assert.False(PayRunArrival.IsMadeOf("R", DocumentKind.Bill, "R2/SABLE QUILL", "R2", "Sable Quill"));
+        Assert.False(PayRunArrival.IsMadeOf("R", DocumentKind.CardCharge, "R/SABLE QUILL", "R", "Sable Quill"));
+        Assert.True(PayRunArrival.IsMadeOf("R", DocumentKind.PayRun, "R accrued 2026-10", "", ""));
+        Assert.True(PayRunArrival.IsMadeOf("R", DocumentKind.PayRun, "R reversed 2026-10", "", ""));
+        foreach (
+            var id in new[] { "R", "R/2", "R accrued", "R accrued soon", "R 2 accrued 2026-10", "R paid 2026-10", "Rx accrued 2026-10" }
+        )
+            Assert.False(PayRunArrival.IsMadeOf("R", DocumentKind.PayRun, id, "R", ""), id);
+    }
+
+    [Fact]
     public void A_run_of_contractors_becomes_an_open_bill_of_each()
     {
         var bills = Arrive(Contractors, WithContractors);

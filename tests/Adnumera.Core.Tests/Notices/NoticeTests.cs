@@ -25,6 +25,11 @@ public sealed class NoticeTests
         Assert.Equal([NoticeKind.HeldAge, NoticeKind.LockNears], Kinds(Facts with { Held = new Tally(3, 5_000_00) }));
         Assert.Equal([NoticeKind.ReceiptMissing], Kinds(Facts, k => NoticeRules.Usual(k) with { IsOn = k == NoticeKind.ReceiptMissing }));
         Assert.Empty(Kinds(new NoticeFacts { Today = Facts.Today }));
+        var taken = new NoticeFacts { Today = Facts.Today, RolesTaken = [("Theo Arkwright", "2026-11-20T09:00:00Z")] };
+        Assert.Equal(
+            ("Theo Arkwright", NoticeKind.RoleTaken),
+            Assert.Single(NoticeRules.Of(taken, NoticeRules.Usual)) is var n ? (n.Subject, n.Kind) : default
+        );
         Assert.Equal(
             ["Card issuer"],
             NoticeRules

@@ -1,3 +1,4 @@
+using Adnumera.Core.Amounts;
 using Adnumera.Core.Ledger;
 using Adnumera.Core.Payroll.Owed;
 using CsCheck;
@@ -180,6 +181,16 @@ public class OwedTests
         Gen.Select(Gen.Int[0, 3], Gen.Int[1, 28], Gen.Long[-90, 90], (who, day, amount) => Moved($"E{who}", 5, day, amount))
             .Array[0, 30]
             .Sample(all => Assert.Equal(all.Sum(m => m.Amount), DueFromEmployees.Of(all).Sum(d => d.Total)), iter: 200);
+
+    [Theory]
+    [InlineData(100_00, 40_00, "USD", 40_00)]
+    [InlineData(40_00, 100_00, "USD", 40_00)]
+    [InlineData(40_00, 100_00, "EUR", 0)] // Nobody said at which rate.
+    [InlineData(0, 100_00, "USD", 0)]
+    [InlineData(-5_00, 100_00, "USD", 0)]
+    [InlineData(40_00, -1, "USD", 0)]
+    public void A_set_off_takes_what_both_come_to_in_one_currency(long left, long claim, string currency, long taken) =>
+        Assert.Equal(taken, DueFromEmployees.MaySetOff(left, Currency.Usd, new Money(claim, Currency.Of(currency))));
 
     [Theory]
     [InlineData(0, 0)]

@@ -27,7 +27,7 @@ public class PostingPlanTests
     private static string Shown(PlanStep step) =>
         step.Match(
             s => $"add {s.Name} {s.Revision}",
-            p => $"post {p.Document.Id}",
+            p => $"post {p.Document.Id}{(p.WaitsFor.Length > 0 ? $" after {p.WaitsFor}" : "")}",
             r => $"recode {r.Document.Id}",
             l => $"leave {l.Document.Id}"
         );
@@ -40,7 +40,7 @@ public class PostingPlanTests
     {
         var plan = Plan(["Hexham Tannery"]);
         Assert.Equal(
-            ["post 1", "add Weller 1", "post 2", "post 3"],
+            ["post 1", "add Weller 1", "post 2 after Weller", "post 3 after WELLER"],
             Steps(plan, Ready(1, From("hexham tannery")), Ready(2, From("Weller Ltd")), Ready(3, From("WELLER")))
         );
         Assert.Equal(1, plan.MissingSuppliers);
@@ -49,8 +49,11 @@ public class PostingPlanTests
     [Fact]
     public void One_that_was_planned_before_goes_under_its_next_revision_unless_it_has_no_answer_yet()
     {
-        Assert.Equal(["add Weller 3", "post 1"], Steps(Plan([], ("Weller", new PlannedSupplier(2, false))), Ready(1, From("Weller"))));
-        Assert.Equal(["post 1"], Steps(Plan([], ("weller", new PlannedSupplier(2, true))), Ready(1, From("Weller"))));
+        Assert.Equal(
+            ["add Weller 3", "post 1 after Weller"],
+            Steps(Plan([], ("Weller", new PlannedSupplier(2, false))), Ready(1, From("Weller")))
+        );
+        Assert.Equal(["post 1 after Weller"], Steps(Plan([], ("weller", new PlannedSupplier(2, true))), Ready(1, From("Weller"))));
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using Adnumera.SourcesStandIn;
+using Adnumera.Ui.Driver;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Feeds;
@@ -489,6 +490,57 @@ public sealed class FeedTests : FeedHouse
                 )
             ).Type
         );
+    }
+
+    [Fact]
+    public async Task A_token_that_cannot_be_read_any_more_stops_its_own_feed_alone_and_says_what_helps()
+    {
+        Desks.Put(Charge("C1"));
+        Desks.Put(Claim("K1", "approved"));
+        var claims = await Connect(Desk.Claims, "Claims", every: "hour");
+        await Ours(claims, "Bindery");
+        var card = await Connect(Desk.Card, "Card", every: "hour");
+        await Ours(card, "4417");
+        house.Company.InTransaction(c =>
+            Dapper.SqlMapper.Execute(c, "update feed set token = 'rubbish' where id = @claims", new { claims })
+        );
+        house.Clock.Advance(TimeSpan.FromHours(2));
+        await Wake();
+        Assert.Equal(["C1"], (await Documents()).Keys);
+        var feeds = (await client.Get("feeds")).GetProperty("feeds").EnumerateArray().ToDictionary(f => f.GetProperty("id").GetInt64());
+        Assert.Equal([true, false], new[] { claims, card }.Select(f => feeds[f].GetProperty("needsConsent").GetBoolean()));
+        Assert.NotEqual("", feeds[claims].GetProperty("trouble").GetString());
+
+        // Its way on: allow it anew.
+        await Allow(Desk.Claims, await client.Post("feeds/consent", new { feed = claims }));
+        await Pull(claims);
+        Assert.Equal(["C1", "K1"], (await Documents()).Keys.Order());
+    }
+
+    [Fact]
+    public async Task What_wakes_the_clocks_and_what_is_due_go_by_one_clock_also_on_a_day_that_is_not_the_real_one()
+    {
+        await using var woken = await House.Open(
+            Furnishing.Connected,
+            s => s with { Wakes = true, Beat = TimeSpan.FromMilliseconds(200) },
+            withSources: true
+        );
+        using var administrator = await Client.Of(woken, "administrator");
+        var watched = await administrator.Post(
+            "feeds/folder",
+            new
+            {
+                kind = "folder",
+                source = "Scanner",
+                folder = "scanner",
+                every = "quarter_hour",
+            }
+        );
+        var path = Path.Combine(watched.GetProperty("feed").GetProperty("address").GetString()!, "one.csv");
+        await File.WriteAllTextAsync(path, Header + Bill(1), TestContext.Current.CancellationToken);
+        File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddMinutes(-1));
+        woken.Clock.Advance(TimeSpan.FromMinutes(16));
+        await Until(() => States(woken, "ready") is [1]);
     }
 
     [Theory]

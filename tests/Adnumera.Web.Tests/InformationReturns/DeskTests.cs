@@ -249,6 +249,63 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
     }
 
     [Fact]
+    public async Task What_another_saved_of_a_supplier_is_not_written_over()
+    {
+        var read = await client.Revision(Supplier, "details");
+        await Know(Details());
+        var late = JsonSerializer.SerializeToNode(Details(legalName: "Another"))!.AsObject();
+        late["revision"] = read;
+        var refused = await client.Refused(HttpMethod.Put, Supplier, late);
+        Assert.Equal((HttpStatusCode.Conflict, "saved-since"), (refused.Status, refused.Type));
+        Assert.Equal("Tamsin Arkley", Text((await Desk()).GetProperty("details"), "legalName"));
+    }
+
+    [Fact]
+    public async Task No_number_can_be_guessed_in_previews_and_each_preview_is_on_record_and_there_are_not_many()
+    {
+        await Know(Details());
+        var head = (await TextFile("files/suppliers.csv")).ReplaceLineEndings("\n").Split('\n');
+        async Task<string> Preview(string number, Client by) =>
+            (
+                await by.SendFile(
+                    $"{Year}/files/suppliers/read?fileName=s.csv",
+                    Encoding.UTF8.GetBytes($"{head[0]}\n{head[1].Replace("XXX-XX-6789", number, StringComparison.Ordinal)}\n")
+                )
+            ).GetRawText();
+
+        // The right guess and a wrong one look alike.
+        Assert.Equal(
+            (await Preview("123-45-6780", client)).Replace("6780", "6789", StringComparison.Ordinal),
+            await Preview("123-45-6789", client)
+        );
+        Assert.Contains("a tax number was given", await Preview("123-45-6789", client), StringComparison.Ordinal);
+        Assert.DoesNotContain("a tax number was given", await Preview("XXX-XX-6789", client), StringComparison.Ordinal);
+
+        // Whoever may see them sees whether it is the same.
+        using var administrator = await Client.Of(house, "administrator");
+        Assert.NotEqual(await Preview("123-45-6789", administrator), await Preview("123-45-6780", administrator));
+        Assert.Equal(
+            3,
+            (await administrator.Get("audit"))
+                .GetProperty("latest")
+                .EnumerateArray()
+                .Count(r => Text(r, "what") == "look through tax numbers of a file" && Text(r, "who") == "Ines Calder")
+        );
+        for (var more = 3; more < 20; more++)
+            await Preview("123-45-6789", client);
+        var refused = await client.RefusedAt(
+            HttpMethod.Post,
+            Client.In($"{Year}/files/suppliers/read?fileName=s.csv"),
+            new ByteArrayContent(
+                Encoding.UTF8.GetBytes($"{head[0]}\n{head[1].Replace("XXX-XX-6789", "123-45-6789", StringComparison.Ordinal)}\n")
+            )
+        );
+        Assert.Equal((HttpStatusCode.TooManyRequests, "too-many-previews"), (refused.Status, refused.Type));
+        house.Clock.Advance(TimeSpan.FromMinutes(61));
+        await Preview("123-45-6789", client);
+    }
+
+    [Fact]
     public async Task Suppliers_come_in_bulk_after_a_preview_whole_or_not_at_all()
     {
         await Know(Details());

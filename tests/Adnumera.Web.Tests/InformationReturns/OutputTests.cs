@@ -68,6 +68,23 @@ public sealed class OutputTests() : ReturnsHouse("administrator")
     }
 
     [Fact]
+    public async Task Whoever_may_not_see_whole_numbers_sees_a_preview_of_statements_with_the_payers_masked()
+    {
+        await Ready();
+        using var reader = await Client.Of(house, "reader");
+        using var pdf = PdfDocument.Open(await File("statements.pdf", reader));
+        Assert.All(
+            pdf.GetPages(),
+            p =>
+            {
+                Assert.DoesNotContain("12-3456700", p.Text, StringComparison.Ordinal);
+                Assert.Contains("6700", p.Text, StringComparison.Ordinal);
+                Assert.Contains("preview", p.Text, StringComparison.OrdinalIgnoreCase);
+            }
+        );
+    }
+
+    [Fact]
     public async Task Without_a_payer_no_statement_is_made()
     {
         await Map(("6050", null, "nec1"));

@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Headers;
+using System.Text.Json;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Files;
 using Adnumera.Ui.Driver;
@@ -134,6 +135,20 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
             }
         );
         Assert.Contains("does not belong there", await RefusedArchive(foreign), StringComparison.Ordinal);
+        var doubled = Altered(good, (_, manifest) => manifest with { Files = [.. manifest.Files, manifest.Files[0]] });
+        Assert.Contains("twice", await RefusedArchive(doubled), StringComparison.Ordinal);
+        var nameless = Altered(
+            good,
+            (_, manifest) => manifest with { Files = [.. manifest.Files, new ArchivedFile(null!, 0, Sha256([]))] }
+        );
+        Assert.NotEqual("", await RefusedArchive(nameless));
+        var nothing = Altered(good, (_, manifest) => manifest with { Files = [.. manifest.Files, null!] });
+        Assert.NotEqual("", await RefusedArchive(nothing));
+        var ownerless = Altered(
+            good,
+            (archive, manifest) => With("delete from session; update person set administers = 0", archive, manifest, "installation.sqlite")
+        );
+        Assert.Contains("Nobody in the archive looks after", await RefusedArchive(ownerless), StringComparison.Ordinal);
         var newer = Altered(good, (archive, manifest) => With(NewerSchema, archive, manifest));
         Assert.Contains("newer version", await RefusedArchive(newer), StringComparison.Ordinal);
         var alone = await File.ReadAllBytesAsync(await Written("companies/bindery/archive"), TestContext.Current.CancellationToken);
@@ -190,6 +205,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
     {
         await client.TakeIn(Header + Bill(1));
         await client.Dispatch(house);
+        await Know(client, "123-45-6789");
         var archive = await Written("companies/bindery/archive");
         using (var again = Zip(archive))
             Assert.Contains(
@@ -206,9 +222,51 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         Assert.Equal("posted", (await there.Get("documents/1")).GetProperty("state").GetString());
         Assert.Equal("", (await there.Post("audit/checks")).GetProperty("problem").GetString());
         Assert.True((await there.Get("audit")).GetProperty("keyedAfter").GetInt64() > 0); // sealed anew from there on
-        using var original = await there.Send(HttpMethod.Get, Client.In("arrivals/1/original"));
-        Assert.Equal(HttpStatusCode.OK, original.StatusCode); // its second file came along
+        using (var original = await there.Send(HttpMethod.Get, Client.In("arrivals/1/original")))
+            Assert.Equal(HttpStatusCode.OK, original.StatusCode); // its second file came along
+
+        // The key to its tax numbers stays behind: what cannot be read any more is missing, and is entered again.
+        Assert.True((await Supplier(there)).GetProperty("numberShown").GetString() is "" or "XXX-XX-6789");
+        await Know(there, "123-45-6789");
+        Assert.Equal("XXX-XX-6789", (await Supplier(there)).GetProperty("numberShown").GetString());
+        Assert.Equal(
+            "123-45-6789",
+            (await there.Post("information-returns/suppliers/TAMSIN%20ARKLEY/number")).GetProperty("number").GetString()
+        );
     }
+
+    private const string Tamsin = "information-returns/2026/suppliers/TAMSIN%20ARKLEY";
+
+    private static Task<JsonElement> Supplier(Client by) => by.Get(Tamsin);
+
+    private static Task<JsonElement> Know(Client by, string number) =>
+        by.PutAsRead(
+            Tamsin,
+            new
+            {
+                legalName = "Tamsin Arkley",
+                businessName = "",
+                classification = "individual",
+                exemptCode = (int?)null,
+                numberKind = "ssn",
+                number,
+                address = "5 Fold Street",
+                town = "Quillfern, OR 97001",
+                email = "",
+                isAttorney = false,
+                isAgent = false,
+                isForeign = false,
+                hasW8 = false,
+                reportable = (bool?)null,
+                reportableReason = "",
+                nameIsRight = false,
+                w9Received = "",
+                w9IsSigned = false,
+                w9Dated = "",
+            },
+            Tamsin,
+            "details"
+        );
 
     private static string Sha256(byte[] bytes) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(bytes));
 
@@ -221,11 +279,11 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
             ArchiveManifest manifest;
             var entry = zip.GetEntry(ArchiveManifest.FileName)!;
             using (var read = entry.Open())
-                manifest = System.Text.Json.JsonSerializer.Deserialize<ArchiveManifest>(read)!;
+                manifest = JsonSerializer.Deserialize<ArchiveManifest>(read)!;
             manifest = alter(zip, manifest);
             entry.Delete();
             using var write = zip.CreateEntry(ArchiveManifest.FileName).Open();
-            System.Text.Json.JsonSerializer.Serialize(write, manifest);
+            JsonSerializer.Serialize(write, manifest);
         }
 
         return stream.ToArray();
@@ -255,22 +313,21 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
         return changed;
     }
 
-    private static ArchiveManifest With(string sql, ZipArchive archive, ArchiveManifest manifest)
+    private static ArchiveManifest With(string sql, ZipArchive archive, ArchiveManifest manifest, string name = "companies/bindery.sqlite")
     {
-        const string Name = "companies/bindery.sqlite";
         var path = Path.GetTempFileName();
         try
         {
-            archive.GetEntry(Name)!.ExtractToFile(path, overwrite: true);
+            archive.GetEntry(name)!.ExtractToFile(path, overwrite: true);
             using (var file = SqliteFile.Plain(path))
                 file.Execute(sql);
             var bytes = File.ReadAllBytes(path);
-            archive.GetEntry(Name)!.Delete();
-            using (var write = archive.CreateEntry(Name).Open())
+            archive.GetEntry(name)!.Delete();
+            using (var write = archive.CreateEntry(name).Open())
                 write.Write(bytes);
             return manifest with
             {
-                Files = [.. manifest.Files.Select(f => f.Name == Name ? new ArchivedFile(Name, bytes.Length, Sha256(bytes)) : f)],
+                Files = [.. manifest.Files.Select(f => f.Name == name ? new ArchivedFile(name, bytes.Length, Sha256(bytes)) : f)],
             };
         }
         finally

@@ -228,6 +228,89 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
+    public async Task People_of_other_companies_are_nobodys_business_here()
+    {
+        // Maud looks after this company alone; Theo after the installation too.
+        var (maud, ines) = (await Id("maud@quillfern.example"), await Id("ines@quillfern.example"));
+        await client.Put($"people/{maud}", new { role = "administrator" });
+        using var own = await Client.Of(house, "reader");
+        var elsewhere = house
+            .Services.GetRequiredService<Companies.CompanyFiles>()
+            .Installation.InTransaction(c =>
+                c.ExecuteScalar<long>(
+                    "insert into person (name, sign_in, password_hash) values ('Olive Fenn', 'olive@elsewhere.example', 'x') returning id"
+                )
+            );
+        foreach (var id in new[] { elsewhere, 999 })
+        {
+            var (status, type, said) = await own.Refused(HttpMethod.Put, $"people/{id}", new { role = "reader" });
+            Assert.Equal((HttpStatusCode.NotFound, "not-found"), (status, type));
+            Assert.DoesNotContain("Olive", said, StringComparison.Ordinal);
+            Assert.Equal(HttpStatusCode.NotFound, (await own.Refused(HttpMethod.Delete, $"people/{id}/sessions")).Status);
+            Assert.Equal(HttpStatusCode.NotFound, (await own.Refused(HttpMethod.Delete, $"people/{id}")).Status);
+        }
+
+        // Who left can be taken back.
+        using (await own.Send(HttpMethod.Delete, Client.In($"people/{ines}"))) { }
+        await own.Put($"people/{ines}", new { role = "reader" });
+    }
+
+    [Fact]
+    public async Task An_invitation_ends_with_whoever_made_it()
+    {
+        var maud = await Id("maud@quillfern.example");
+        await client.Put($"people/{maud}", new { role = "administrator" });
+        using (var own = await Client.Of(house, "reader"))
+            await own.Post(
+                "invitations",
+                new
+                {
+                    role = "administrator",
+                    forWhom = "A friend of Maud's",
+                    days = 7,
+                    mark = Guid.NewGuid(),
+                }
+            );
+        await Invite("reader");
+        Assert.Equal(2, (await Open()).Length);
+        await client.Put($"people/{maud}", new { role = "reader" });
+        Assert.Equal(
+            ["Somebody"],
+            (await client.Get("people")).GetProperty("invitations").EnumerateArray().Select(i => i.GetProperty("forWhom").GetString())
+        );
+        Assert.Contains(
+            (await client.Get("audit")).GetProperty("latest").EnumerateArray(),
+            r =>
+                r.GetProperty("what").GetString() == "take an invitation back"
+                && r.GetProperty("before").GetString() == "A friend of Maud's"
+        );
+    }
+
+    [Fact]
+    public async Task Whoever_gives_themselves_a_role_is_shown_to_the_administrators_of_the_company()
+    {
+        var (theo, ines) = (await Id("theo@quillfern.example"), await Id("ines@quillfern.example"));
+        await client.Put($"people/{ines}", new { role = "administrator" });
+        using var administrator = await Client.Of(house, "bookkeeper");
+        using (await administrator.Send(HttpMethod.Delete, Client.In($"people/{theo}"))) { }
+        async Task<string?[]> Taken() =>
+            [
+                .. (await administrator.Get("notices/own"))
+                    .GetProperty("notices")
+                    .EnumerateArray()
+                    .Where(n => n.GetProperty("kind").GetString() == "role_taken")
+                    .Select(n => n.GetProperty("subject").GetString()),
+            ];
+        Assert.Empty(await Taken());
+        await client.Put($"people/{theo}", new { role = "administrator" });
+        Assert.Contains("Theo Arkwright", Assert.Single(await Taken()), StringComparison.Ordinal);
+
+        // What another administrator gives is no news.
+        await administrator.Put($"people/{theo}", new { role = "administrator" });
+        Assert.Empty(await Taken());
+    }
+
+    [Fact]
     public async Task A_company_begins_with_the_book_of_another_by_account_number_and_a_closed_one_is_opened_by_nobody()
     {
         var id = (

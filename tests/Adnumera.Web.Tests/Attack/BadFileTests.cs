@@ -1,0 +1,113 @@
+using System.Runtime.InteropServices;
+using System.Text;
+using Adnumera.Bench;
+using Adnumera.SourcesStandIn;
+using Adnumera.Storage.Backups;
+using Adnumera.Storage.Files;
+using Adnumera.Ui.Driver;
+using Adnumera.Web.Tests.Feeds;
+using Dapper;
+using static Adnumera.Web.Tests.Worlds;
+
+namespace Adnumera.Web.Tests.Attack;
+
+/// <summary>Files that end or stop whoever reads them: they are refused one by one, and the server goes on.</summary>
+public sealed partial class BadFileTests : FeedHouse
+{
+    private static readonly byte[] Circle = PdfBombs.All[0].Make();
+
+    private async Task<(long Feed, string Folder)> Watch()
+    {
+        var watched = await client.Post(
+            "feeds/folder",
+            new
+            {
+                kind = "folder",
+                source = "Scanner",
+                folder = "scanner",
+            }
+        );
+        var feed = watched.GetProperty("feed");
+        return (feed.GetProperty("id").GetInt64(), feed.GetProperty("address").GetString()!);
+    }
+
+    private static void Put(string folder, string name, byte[] content)
+    {
+        var path = Path.Combine(folder, name);
+        File.WriteAllBytes(path, content);
+        File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddMinutes(-1));
+    }
+
+    [Fact]
+    public async Task A_PDF_that_refers_in_a_circle_is_refused_wherever_it_comes_and_the_server_goes_on()
+    {
+        foreach (var path in new[] { "arrivals/look", "arrivals/preview", "arrivals" })
+        {
+            using var content = new ByteArrayContent(Circle);
+            using var answer = await client.Send(HttpMethod.Post, Client.In($"{path}?fileName=circle.pdf"), content);
+            Assert.Contains("breaks off", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        Assert.Empty((await client.Get("arrivals")).GetProperty("arrivals").EnumerateArray());
+
+        var (watched, folder) = await Watch();
+        Put(folder, "circle.pdf", Circle);
+        Put(folder, "one.csv", Encoding.UTF8.GetBytes(Header + Bill(1)));
+        Desks.Put(new MailedFile("F1", "arrived", "bills", "2026-11-11", "shop@example", "Bill", "circle.pdf"), "application/pdf", Circle);
+        var mailbox = await Connect(Desk.Mailbox, "Mail");
+        await Ours(mailbox, "bills");
+        Assert.Equal("records 2, added 1, refused 1", Said(await Pull(watched)));
+        Assert.Equal("records 1, refused 1", Said(await Pull(mailbox)));
+
+        // None of them comes again by itself, also after a restart.
+        await house.Restart();
+        client.Dispose();
+        client = await Client.Of(house, "administrator");
+        Assert.Equal(("", ""), (Said(await Pull(watched)), Said(await Pull(mailbox, whole: true))));
+        Assert.Single(await Documents());
+        AssertSound(house);
+    }
+
+    [Fact]
+    public async Task A_file_is_noted_before_it_is_opened_and_what_ended_the_application_is_not_opened_again()
+    {
+        var (feed, folder) = await Watch();
+        Put(folder, "long.pdf", PdfBombs.All[2].Make());
+        string Noted() =>
+            house.Company.Read(c => c.ExecuteScalar<string>("select trouble from feed_file where feed_id = @feed", new { feed })) ?? "";
+        var pull = Pull(feed);
+        await Until(() => Noted().Length > 0);
+        var (whileRead, isOver) = (Noted(), pull.IsCompleted);
+        Assert.Equal(("the application stopped while it was read; it is not read again by itself", false), (whileRead, isOver));
+        await pull;
+
+        // As a kill would have left it.
+        using (var writer = SqliteFile.Plain(house.Company.Path))
+            writer.Execute("update feed_file set trouble = @whileRead, arrival_id = 0", new { whileRead });
+        var again = await Pull(feed);
+        Assert.Equal("", Said(again));
+        Assert.Equal(whileRead, again.GetProperty("refused")[0].GetProperty("trouble").GetString());
+    }
+
+    [Fact]
+    public async Task A_pipe_a_link_and_a_huge_file_among_watched_files_stop_nothing()
+    {
+        var (feed, folder) = await Watch();
+        Assert.Equal(0, MakePipe(Path.Combine(folder, "pipe.csv"), 0x1B4));
+        File.CreateSymbolicLink(Path.Combine(folder, "link.csv"), Path.Combine(house.Folder, DataFolder.InstallationFile));
+        await using (var huge = File.Create(Path.Combine(folder, "huge.csv")))
+            huge.SetLength(1L << 32);
+        foreach (var file in new DirectoryInfo(folder).EnumerateFiles())
+            file.LastWriteTimeUtc = DateTime.UtcNow.AddMinutes(-1);
+        Put(folder, "one.csv", Encoding.UTF8.GetBytes(Header + Bill(1)));
+        var pulled = await Pull(feed);
+        Assert.Equal("records 1, added 1", Said(pulled));
+        var trouble = pulled.GetProperty("pulls")[0].GetProperty("trouble").GetString();
+        Assert.Contains("huge.csv", trouble, StringComparison.Ordinal);
+        Assert.Contains("and 1 more", trouble, StringComparison.Ordinal);
+        Assert.Equal(["B1"], (await Documents()).Keys);
+    }
+
+    [LibraryImport("libc", EntryPoint = "mkfifo", StringMarshalling = StringMarshalling.Utf8)]
+    private static partial int MakePipe(string path, uint mode);
+}
