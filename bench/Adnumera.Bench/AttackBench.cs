@@ -39,7 +39,7 @@ internal static class AttackBench
     ];
     private static readonly DateOnly Today = new(2026, 11, 20);
 
-    public static void Run()
+    public static async Task Run()
     {
         var folder = Directory.CreateTempSubdirectory("adnumera-bench-").FullName;
         var masters = Files.Make(1);
@@ -56,6 +56,7 @@ internal static class AttackBench
                     (file, i) =>
                     {
                         var company = ImportBench.Company(Path.Combine(folder, $"{i}-{round}.sqlite"), masters);
+                        SomeOfEverything.AddTo(company, s => $"Supplier {s % 700}");
                         return Time(() => Arrivals.TakeIn(company, file));
                     }
                 )
@@ -83,6 +84,7 @@ internal static class AttackBench
             Report.Limit("  its memory, in MB", Number(said[1]), 500);
         }
 
+        await PdfBench.Run(folder);
         var many = ImportBench.Company(Path.Combine(folder, "spellings.sqlite"), masters);
         many.InTransaction(c =>
         {

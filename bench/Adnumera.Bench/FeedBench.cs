@@ -41,6 +41,7 @@ internal static class FeedBench
         {
             var path = Path.Combine(folder, $"feed-{round}.sqlite");
             var books = new CompanyBooks(ImportBench.Company(path, folder), "bench", "bench", TimeProvider.System);
+            SomeOfEverything.AddTo(books.File, i => $"Merchant {i % 300}");
             var feed = books.File.InTransaction(c => Connect(c, access.Protect(token), address));
             var watch = Stopwatch.StartNew();
             await new FeedPull(access, OpenForms.All).Run(books, feed, whole: false, CancellationToken.None);

@@ -26,7 +26,7 @@ internal static class JournalBench
 
     public static void Run()
     {
-        var register = Register();
+        var register = Register("R1", Employees);
         var chart = new Chart([
             new Account { Id = "6010", Kind = AccountKind.Expense },
             new Account { Id = "2310", Kind = AccountKind.Liability },
@@ -111,10 +111,10 @@ internal static class JournalBench
     }
 
     // Each earns, pays tax, and is paid what is left.
-    private static byte[] Register()
+    internal static byte[] Register(string run, int employees)
     {
         var csv = new StringBuilder("run,pay_date,employee,department,item,type,amount\n");
-        for (var employee = 0; employee < Employees; employee++)
+        for (var employee = 0; employee < employees; employee++)
         {
             var net = 0;
             for (var item = 0; item < Items; item++)
@@ -134,7 +134,7 @@ internal static class JournalBench
                     amount = 500;
                 csv.Append(
                     CultureInfo.InvariantCulture,
-                    $"R1,2026-11-13,Employee {employee},Department {employee % 12},Item {item},{type},{amount}.00\n"
+                    $"{run},2026-11-13,Employee {employee},Department {employee % 12},Item {item},{type},{amount}.00\n"
                 );
             }
         }

@@ -11,7 +11,7 @@ namespace Adnumera.Bench;
 
 /// <summary>
 /// A company with as many documents as one says, taken in as the application takes them in: ten years of bills, card charges and claims of
-/// 2,000 suppliers, most of them posted and proved, some ready, some held by values that nobody mapped. The ledger has the chart and the
+/// 2,000 suppliers, most of them posted and proved, some ready, some held by values that nobody mapped, beside some of everything. The ledger has the chart and the
 /// entries are said to be in it; proving them for real would be a matter of the ledger.
 /// </summary>
 internal static class LargeCompany
@@ -48,6 +48,7 @@ internal static class LargeCompany
         file.InTransaction(c =>
             c.Execute("update company set start_date = '', locked_through = ''; update pulled set locked_through = ''")
         );
+        SomeOfEverything.AddTo(file, i => Names[i]);
         for (var first = 0; first < documents; first += AtOnce)
         {
             Arrivals.TakeIn(file, Csv(first, Math.Min(AtOnce, documents - first)));

@@ -26,7 +26,8 @@ internal static class Processes
     }
 
     // Kilobytes, as the kernel counts them: the high-water mark of what was resident.
-    private static long Peak(int process)
+    /// <summary>The most that a process held so far; 0 for one that is over.</summary>
+    internal static long Peak(int process)
     {
         try
         {

@@ -46,7 +46,7 @@ if (only is "" or "mapping")
 if (only is "" or "suggestions")
     SuggestionBench.Run();
 if (only is "" or "attack")
-    AttackBench.Run();
+    await AttackBench.Run();
 if (only is "" or "desk")
     await DeskBench.Run();
 if (only is "" or "views")

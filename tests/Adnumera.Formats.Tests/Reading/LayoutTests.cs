@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Text;
 using MiniExcelLibs;
 
@@ -98,6 +99,61 @@ public class LayoutTests
         Assert.Contains("layout.json: nett: is no column of documents.csv", files.Errors, StringComparison.Ordinal);
         Assert.Equal(2, Run(files, German.Replace("\"4417\"", "\"4417\", \"source\": \"shop\"", StringComparison.Ordinal), Rows));
         Assert.Contains("is another source", files.Errors, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("\"currency\": \"EURO\"", "layout.json: currency: \"EURO\" is not a currency")]
+    [InlineData("\"kind\": \"invoice\"", "layout.json: kind: \"invoice\" is not known")]
+    [InlineData("\"due_date\": \"soon\"", "layout.json: due_date: \"soon\" is not a date")]
+    [InlineData("\"tax\": \"1,00\"", "layout.json: tax: \"1,00\" is not an amount")]
+    [InlineData("\"quantity\": \"two\"", "layout.json: quantity: \"two\" is not a number")]
+    public void What_a_layout_says_of_every_row_is_wrong_once_and_of_the_layout(string constant, string error)
+    {
+        using var files = new Pipeline();
+        var layout = "{\"columns\": {\"document_date\": \"Day\", \"net\": \"Amount\"}, \"constants\": {" + constant + "}}";
+        Assert.Equal(2, Run(files, layout, "Day,Amount\n2026-11-12,1.00\n2026-11-13,2.00\n"));
+        Assert.Contains(error, files.Errors, StringComparison.Ordinal);
+        Assert.DoesNotContain("t.csv", files.Errors, StringComparison.Ordinal);
+        Assert.False(Directory.Exists(files.Path("out")));
+    }
+
+    [Fact]
+    public void A_currency_that_nobody_says_stays_blank_for_it_is_the_companys()
+    {
+        using var files = new Pipeline();
+        const string Layout =
+            """{"columns": {"document_date": "Day", "net": "Amount", "currency": "Cur"}, "constants": {"kind": "bill"}}""";
+        Assert.Equal(0, Run(files, Layout, "Day,Amount,Cur\n2026-11-12,1.00,\n2026-11-13,2.00,EUR\n"));
+        Assert.Equal(["|1.00", "EUR|2.00"], files.Documents("currency", "net"));
+    }
+
+    [Theory] // ECMA-376, part 1, 18.17.4.1: day 0 is 1 January 1904, 1,462 days after that of the other system.
+    [InlineData("", "2026-11-12")]
+    [InlineData("<workbookPr date1904=\"0\"/>", "2026-11-12")]
+    [InlineData("<workbookPr date1904=\"1\"/>", "2030-11-13")]
+    [InlineData("<workbookPr date1904=\"true\"/>", "2030-11-13")]
+    public void A_workbook_counts_its_days_as_it_says(string says, string day)
+    {
+        using var stream = new MemoryStream();
+        stream.SaveAs(new[] { new { Day = new DateTime(2026, 11, 12), Amount = 1.5 } });
+        using (var package = new ZipArchive(stream, ZipArchiveMode.Update, leaveOpen: true))
+        {
+            var part = package.GetEntry("xl/workbook.xml")!;
+            string workbook;
+            using (var reader = new StreamReader(part.Open()))
+                workbook = reader.ReadToEnd();
+            part.Delete();
+            using var writer = new StreamWriter(package.CreateEntry("xl/workbook.xml").Open());
+            var sheets = workbook.IndexOf("<x:sheets", StringComparison.Ordinal);
+            writer.Write(workbook.Insert(sheets, says.Replace("<workbookPr", "<x:workbookPr", StringComparison.Ordinal)));
+        }
+
+        using var files = new Pipeline();
+        files
+            .With("layout.json", """{"columns": {"document_date": "Day", "net": "Amount"}, "constants": {"kind": "bill"}}""")
+            .With("t.xlsx", stream.ToArray());
+        Assert.Equal(0, files.ReadAll(["t.xlsx"], "--layout", files.Path("layout.json")));
+        Assert.Equal([$"{day}|1.50"], files.Documents("document_date", "net"));
     }
 
     [Theory]

@@ -41,14 +41,16 @@ public sealed partial class BadFileTests : FeedHouse
     [Fact]
     public async Task A_PDF_that_refers_in_a_circle_is_refused_wherever_it_comes_and_the_server_goes_on()
     {
-        foreach (var path in new[] { "arrivals/look", "arrivals/preview", "arrivals" })
-        {
-            using var content = new ByteArrayContent(Circle);
-            using var answer = await client.Send(HttpMethod.Post, Client.In($"{path}?fileName=circle.pdf"), content);
-            Assert.Contains("breaks off", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        }
-
-        Assert.Empty((await client.Get("arrivals")).GetProperty("arrivals").EnumerateArray());
+        var refused = await client.RefusedAt(
+            HttpMethod.Post,
+            Client.In("incomplete/picture?fileName=circle.pdf"),
+            new ByteArrayContent(Circle)
+        );
+        Assert.Contains("breaks off", refused.Detail, StringComparison.Ordinal);
+        Assert.Contains("Nothing was taken in", refused.Detail, StringComparison.Ordinal);
+        Assert.Equal("picture", (await client.SendFile("arrivals/look?fileName=circle.pdf", Circle)).GetProperty("form").GetString());
+        Assert.Empty((await client.Get("incomplete")).GetProperty("documents").EnumerateArray());
+        Assert.Empty((await client.Get("arrivals")).GetProperty("files").EnumerateArray());
 
         var (watched, folder) = await Watch();
         Put(folder, "circle.pdf", Circle);

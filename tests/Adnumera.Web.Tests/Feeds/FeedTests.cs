@@ -3,6 +3,8 @@ using System.Text;
 using System.Text.Json;
 using Adnumera.SourcesStandIn;
 using Adnumera.Ui.Driver;
+using Microsoft.Extensions.DependencyInjection;
+using Quartz;
 using static Adnumera.Web.Tests.Worlds;
 
 namespace Adnumera.Web.Tests.Feeds;
@@ -541,6 +543,8 @@ public sealed class FeedTests : FeedHouse
         File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddMinutes(-1));
         woken.Clock.Advance(TimeSpan.FromMinutes(16));
         await Until(() => States(woken, "ready") is [1]);
+        foreach (var scheduler in await woken.Services.GetRequiredService<ISchedulerFactory>().GetAllSchedulers())
+            await scheduler.Shutdown(waitForJobsToComplete: true);
     }
 
     [Theory]
