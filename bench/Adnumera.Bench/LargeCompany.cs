@@ -11,8 +11,8 @@ namespace Adnumera.Bench;
 
 /// <summary>
 /// A company with as many documents as one says, taken in as the application takes them in: ten years of bills, card charges and claims of
-/// 2,000 suppliers, most of them posted and proved, some ready, some held by values that nobody mapped, beside some of everything. The ledger has the chart and the
-/// entries are said to be in it; proving them for real would be a matter of the ledger.
+/// 2,000 suppliers, most of them posted and proved, some ready, some held by values that nobody mapped, beside some of everything. The
+/// ledger has the chart and the entries are said to be in it; proving them for real would be a matter of the ledger.
 /// </summary>
 internal static class LargeCompany
 {

@@ -6,7 +6,8 @@ using UglyToad.PdfPig.Content;
 
 namespace Adnumera.PdfReader;
 
-/// <summary>Reads a PDF that nobody vouches for. Nothing of it is run or looked up; what it makes its reader do ends with the process.</summary>
+/// <summary>Reads a PDF that nobody vouches for. Nothing of it is run or looked up; what it makes its reader do ends with the
+/// process.</summary>
 internal static class PdfContent
 {
     private const int MostPages = 10;

@@ -6,8 +6,8 @@ namespace Adnumera.PdfReader;
 /// <summary>Reads one part of one PDF, from standard input to standard output, in a process that may die of it.</summary>
 public static class Program
 {
-    /// <summary>How long reading may take, from the start of the process.</summary>
-    public static TimeSpan Longest { get; } = TimeSpan.FromSeconds(10);
+    /// <summary>How long reading may take, from the start of the process: with its start and its end, ten seconds.</summary>
+    public static TimeSpan Longest { get; } = TimeSpan.FromSeconds(9);
 
     /// <summary>What it ends with where the PDF is damaged, or locked; whatever else it ends with, it died of it.</summary>
     public const int CannotBeRead = 2;

@@ -26,7 +26,8 @@ internal static class LayoutConstants
         {
             "kind" => Words<DocumentKind>.TryRead(text, out var kind) && DocumentKinds.WithLines.Contains(kind)
                 ? null
-                : $"{Quote.Of(text)} is not known; expected one of {string.Join(", ", DocumentKinds.WithLines.Select(Words<DocumentKind>.Of))}",
+                : $"{Quote.Of(text)} is not known; expected one of "
+                    + string.Join(", ", DocumentKinds.WithLines.Select(Words<DocumentKind>.Of)),
             "document_date" or "due_date" => DateOnly.TryParseExact(
                 text,
                 "yyyy-MM-dd",

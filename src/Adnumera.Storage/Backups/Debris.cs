@@ -12,6 +12,9 @@ public static class Debris
     /// <summary>How the folders begin in which the files of a company are made before they have their place.</summary>
     public const string Making = ".making-";
 
+    // As a folder that companies were brought in by began in earlier versions.
+    private const string BringIn = ".bring-in-";
+
     private const string Unfinished = ".unfinished",
         UnfinishedCopy = ".unfinished.copy";
 
@@ -27,7 +30,7 @@ public static class Debris
     {
         if (!Directory.Exists(folder))
             return;
-        foreach (var begun in (string[])[RestoreTry, Making])
+        foreach (var begun in (string[])[RestoreTry, Making, BringIn])
         foreach (var path in Directory.EnumerateDirectories(folder, $"{begun}*"))
             Directory.Delete(path, recursive: true);
         foreach (var path in Directory.EnumerateFiles(folder, $"{Received}*"))

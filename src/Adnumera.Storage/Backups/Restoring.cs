@@ -135,7 +135,8 @@ public sealed class Restoring(string folder)
         var decision = JsonSerializer.Deserialize<Decision>(File.ReadAllText(File.Exists(OnItsWay) ? OnItsWay : Confirmed))!;
         var (kept, from) = (At(decision.Keep), At(decision.From));
         Directory.CreateDirectory(kept, Own);
-        // Whatever is still open of what was there takes its journal away by name when it is closed: now, and not once another stands there.
+        // Whatever is still open of what was there takes its journal away by name when it is closed: now, and not once another stands
+        // there.
         SqliteConnection.ClearAllPools();
 
         // First all that was there goes, with its journals; only then does anything come. So what is here is never of both.
@@ -179,7 +180,8 @@ public sealed class Restoring(string folder)
             return;
         if (!File.Exists(PlanFile))
             throw new ArchiveException(
-                $"{checkedFolder} holds files that no check has left there. Nothing was changed; look at them, and take them out of the way."
+                $"{checkedFolder} holds files that no check has left there. Nothing was changed; look at them, and take them out of "
+                    + "the way."
             );
         var gone = At($"{Debris.RestoreTry}{Guid.NewGuid():N}");
         SqliteConnection.ClearAllPools();

@@ -105,7 +105,8 @@ public sealed class ArrivalTable(SqliteConnection company)
     public ILookup<long, (string State, long Documents)> States(IEnumerable<long> arrivals) =>
         company
             .Query<(long Arrival, string State, long Documents)>(
-                "select d.arrival_id, d.state, count(*) from json_each(@ids) j cross join document d on d.arrival_id = j.value group by 1, 2",
+                "select d.arrival_id, d.state, count(*) from json_each(@ids) j cross join document d on d.arrival_id = j.value "
+                    + "group by 1, 2",
                 new { ids = JsonSerializer.Serialize(arrivals) }
             )
             .ToLookup(s => s.Arrival, s => (s.State, s.Documents));

@@ -96,7 +96,8 @@ public sealed class CorrectionTable(SqliteConnection company)
     public IReadOnlySet<long> OpenAmong(IEnumerable<long> documents) =>
         company
             .Query<long>(
-                "select c.document_id from json_each(@ids) j cross join proposed_correction c on c.document_id = j.value where c.decided_at = ''",
+                "select c.document_id from json_each(@ids) j cross join proposed_correction c on c.document_id = j.value "
+                    + "where c.decided_at = ''",
                 new { ids = System.Text.Json.JsonSerializer.Serialize(documents) }
             )
             .ToHashSet();

@@ -47,8 +47,8 @@ public sealed class DocumentTable(SqliteConnection company)
         var given = new { ids = JsonSerializer.Serialize(ids) };
         var heads = company
             .Query<DocumentRow>(
-                $"select {Columns} from json_each(@ids) j cross join document d on d.id = j.value left join document o on o.id = d.duplicate_of "
-                    + "order by j.key",
+                $"select {Columns} from json_each(@ids) j cross join document d on d.id = j.value "
+                    + "left join document o on o.id = d.duplicate_of order by j.key",
                 given
             )
             .AsList();

@@ -131,7 +131,8 @@ public sealed class IncompleteTable(SqliteConnection company)
     public IReadOnlyDictionary<long, long> OpenOf(IEnumerable<long> arrivals) =>
         company
             .Query<(long Arrival, long Count)>(
-                "select i.arrival_id, count(*) from json_each(@ids) j cross join incomplete i on i.arrival_id = j.value and i.state = 'open' "
+                "select i.arrival_id, count(*) from json_each(@ids) j "
+                    + "cross join incomplete i on i.arrival_id = j.value and i.state = 'open' "
                     + "group by 1",
                 new { ids = JsonSerializer.Serialize(arrivals) }
             )

@@ -16,8 +16,8 @@ public sealed class TransferTable(SqliteConnection company)
         company
             .Query<long>(
                 $"""
-                select distinct d.id from json_each(@all) j cross join document d on d.total = j.value ->> 0 and d.document_date >= j.value ->> 1
-                  and d.document_date <= j.value ->> 2
+                select distinct d.id from json_each(@all) j cross join document d on d.total = j.value ->> 0
+                  and d.document_date >= j.value ->> 1 and d.document_date <= j.value ->> 2
                 where {OneSided} and d.payment_account_choice = '' and d.to_account_choice = '' order by d.id
                 """,
                 new

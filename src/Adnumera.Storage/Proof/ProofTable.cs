@@ -241,7 +241,8 @@ public sealed class ProofTable(SqliteConnection company)
     {
         var before = company
             .Query<(long Id, long Documents, long Money, long Intended)>(
-                "select r.document_id, r.documents, r.money, r.intended from json_each(@ids) j cross join reading r on r.document_id = j.value",
+                "select r.document_id, r.documents, r.money, r.intended from json_each(@ids) j "
+                    + "cross join reading r on r.document_id = j.value",
                 new { ids = JsonSerializer.Serialize(readings.Select(r => r.DocumentId)) }
             )
             .ToDictionary(r => r.Id);

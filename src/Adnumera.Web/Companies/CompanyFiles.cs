@@ -122,8 +122,8 @@ public sealed class CompanyFiles
             }
         );
 
-    // A company's files are made in a folder that is nobody else's. They get their place with the row that lists them, while nobody else can
-    // list any: so two at once never touch each other's.
+    // A company's files are made in a folder that is nobody else's. They get their place with the row that lists them, while nobody else
+    // can list any: so two at once never touch each other's.
     private T Make<T>(Func<string, T> make, Func<T, string> idOf, Action<SqliteConnection, T> list)
     {
         var (staged, placed) = (Path.Combine(folder, $"{Debris.Making}{Guid.NewGuid():N}"), new List<string>());

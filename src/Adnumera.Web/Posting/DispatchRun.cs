@@ -83,7 +83,8 @@ internal sealed class DispatchRun(LedgerAccess ledgers, TimeProvider clock, Comp
         return row switch
         {
             { Unsent: > 0 } => new DispatchEnd(
-                $"{Planning.Tally(row, 0)}: they wait until it is known whether the ledger has their suppliers. Go on then, or take them back.",
+                $"{Planning.Tally(row, 0)}: they wait until it is known whether the ledger has their suppliers. Go on then, or "
+                    + "take them back.",
                 Well: false
             ),
             { Unknown: > 0 } => new DispatchEnd($"{Planning.Tally(row, 0)}.", Well: false),

@@ -4,8 +4,8 @@ using Adnumera.Web.Refusals;
 
 namespace Adnumera.Web.Requests;
 
-/// <summary>What tells one version of something from every other: whoever puts it whole says which one they read, so that nobody writes over
-/// what another one saved in the meantime.</summary>
+/// <summary>What tells one version of something from every other: whoever puts it whole says which one they read, so that nobody writes
+/// over what another one saved in the meantime.</summary>
 internal static class Revision
 {
     private const int Length = 16;

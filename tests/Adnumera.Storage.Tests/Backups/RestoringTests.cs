@@ -178,6 +178,7 @@ public sealed class RestoringTests : IDisposable
                 [
                     ".restore-try-1/files/a",
                     ".making-1/companies/x.sqlite",
+                    ".bring-in-1/companies/x.sqlite",
                     ".received-1",
                     "backups/a.zip.unfinished",
                     "backups/a.zip.unfinished.copy",

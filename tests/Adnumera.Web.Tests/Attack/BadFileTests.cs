@@ -4,7 +4,6 @@ using Adnumera.Bench;
 using Adnumera.SourcesStandIn;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Files;
-using Adnumera.Ui.Driver;
 using Adnumera.Web.Tests.Feeds;
 using Dapper;
 using static Adnumera.Web.Tests.Worlds;

@@ -314,6 +314,13 @@ public sealed partial class BadInputTests() : ConnectedHouse("administrator")
     }
 
     [Fact]
+    public async Task A_number_with_zeros_before_it_is_that_number()
+    {
+        var without = (await client.Get("documents?without=001")).GetProperty("documents").GetInt64();
+        Assert.Equal((await client.Get("documents")).GetProperty("documents").GetInt64() - 1, without);
+    }
+
+    [Fact]
     public async Task What_a_request_leaves_out_is_no_fault_of_the_server_anywhere()
     {
         await client.TakeIn(Header + Bill(1));

@@ -431,6 +431,14 @@ public sealed class FeedTests : FeedHouse
         var refused = pulled.GetProperty("refused").EnumerateArray().Single();
         Assert.Equal("note.txt", refused.GetProperty("fileName").GetString());
         Assert.NotEqual("", refused.GetProperty("trouble").GetString());
+
+        // Nobody knows what is in it: it could be who is paid what.
+        var original = Client.In($"feeds/{feed}/files/{refused.GetProperty("hash").GetString()}");
+        using (var reader = await Client.Of(house, "reader"))
+        using (var no = await reader.Send(HttpMethod.Get, original))
+            Assert.Equal(HttpStatusCode.Forbidden, no.StatusCode);
+        using (var yes = await client.Send(HttpMethod.Get, original))
+            Assert.Equal("Dear all", await yes.Content.ReadAsStringAsync());
         await client.Post($"feeds/{feed}/files/{refused.GetProperty("hash").GetString()}/leave");
         Assert.Equal("records 1, unchanged 1", Said(await client.Put($"feeds/{feed}/waiting", new { id = "F4", ours = true })));
         Assert.Equal("", Said(await Pull(feed, whole: true)));

@@ -1,9 +1,6 @@
 using System.Net;
-using Adnumera.Core.Posting;
-using Adnumera.Demo;
 using Adnumera.LedgerStandIn;
 using Adnumera.Web.Ledger;
-using Adnumera.Web.Refusals;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;

@@ -1,3 +1,4 @@
+using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using Adnumera.Core.Documents;
@@ -50,6 +51,14 @@ public sealed class VocabularyTests() : ConnectedHouse("reader")
         var company = (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("companies")[0];
         Assert.Equal(role, company.GetProperty("role").GetString());
         Assert.Equal(rights, string.Join(' ', company.GetProperty("rights").EnumerateArray().Select(r => r.GetString())));
+    }
+
+    [Fact]
+    public async Task Nobody_who_is_not_signed_in_gets_the_description()
+    {
+        using var somebody = Client.Anonymous(house);
+        using var answer = await somebody.Send(HttpMethod.Get, "openapi/v1.json");
+        Assert.Equal(HttpStatusCode.Unauthorized, answer.StatusCode);
     }
 
     [Theory]
