@@ -39,6 +39,7 @@ internal static class W9Endpoints
         int year,
         string key,
         string fileName,
+        string? revision,
         HttpRequest request,
         CompanyBooks books,
         TaxNumbers numbers,
@@ -52,7 +53,7 @@ internal static class W9Endpoints
         var (fields, mark) = W9Form.Read(file.Content);
         return books.File.InTransaction(c =>
         {
-            var row = Row(c, year, key, numbers) with { W9File = kept.Hash, W9FileName = file.Name };
+            var row = Read(c, year, key, numbers, revision) with { W9File = kept.Hash, W9FileName = file.Name };
             // What came is here from today on; whether it counts says who looks at signature and date.
             var received = row.W9Received is null ? row with { W9Received = books.Today } : row;
             new SupplierDecisions(c, books).Decide(key, $"{row.Supplier}: Form W-9 {file.Name}", [new SupplierState(key, received)]);
@@ -66,10 +67,10 @@ internal static class W9Endpoints
         });
     }
 
-    private static DeskSupplier TakeOff(int year, string key, CompanyBooks books, TaxNumbers numbers) =>
+    private static DeskSupplier TakeOff(int year, string key, string? revision, CompanyBooks books, TaxNumbers numbers) =>
         books.File.InTransaction(c =>
         {
-            var row = Row(c, year, key, numbers);
+            var row = Read(c, year, key, numbers, revision);
             if (row.W9File.Length == 0)
                 throw RefusedException.NotFound("A file of it");
             new SupplierDecisions(c, books).Decide(
@@ -79,6 +80,15 @@ internal static class W9Endpoints
             );
             return DeskEndpoints.Of(c, year, key, numbers);
         });
+
+    // Whoever types beside it goes on from what it becomes: so nothing that another one saved in between may slip in with it.
+    private static ReturnSupplierRow Read(SqliteConnection c, int year, string key, TaxNumbers numbers, string? revision)
+    {
+        var row = Row(c, year, key, numbers);
+        if (revision is { Length: > 0 })
+            Revision.Require(revision, Revision.Of(row), row.Supplier, DeskEndpoints.Of(c, year, key, numbers));
+        return row;
+    }
 
     private static ReturnSupplierRow Row(SqliteConnection c, int year, string key, TaxNumbers numbers) =>
         new ReturnSupplierTable(c).Find(key)

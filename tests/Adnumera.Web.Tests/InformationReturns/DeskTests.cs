@@ -257,6 +257,10 @@ public sealed class DeskTests() : ReturnsHouse("bookkeeper")
         late["revision"] = read;
         var refused = await client.Refused(HttpMethod.Put, Supplier, late);
         Assert.Equal((HttpStatusCode.Conflict, "saved-since"), (refused.Status, refused.Type));
+        var form = new ByteArrayContent(TaxNumberForm.Write(new Dictionary<string, string> { ["name"] = "Another" }));
+        refused = await client.RefusedAt(HttpMethod.Post, Client.In($"{Supplier}/w9?fileName=form.pdf&revision={read}"), form);
+        Assert.Equal((HttpStatusCode.Conflict, "saved-since"), (refused.Status, refused.Type));
+        Assert.Equal("", Text(await Desk(), "w9FileName"));
         Assert.Equal("Tamsin Arkley", Text((await Desk()).GetProperty("details"), "legalName"));
     }
 

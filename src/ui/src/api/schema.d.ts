@@ -12641,6 +12641,7 @@ export interface paths {
             parameters: {
                 query: {
                     fileName: string;
+                    revision?: string;
                 };
                 header?: never;
                 path: {
@@ -12696,7 +12697,9 @@ export interface paths {
         };
         delete: {
             parameters: {
-                query?: never;
+                query?: {
+                    revision?: string;
+                };
                 header?: never;
                 path: {
                     companyId: string;

@@ -32,9 +32,11 @@
   const act = new Acting(client);
   let whole = $state('');
 
-  // What is typed stays, whatever is read anew.
+  // What is typed stays, whatever is read anew of the same supplier.
+  let of = '';
   $effect(() => {
-    if (s && !untrack(() => draft.isChanged)) draft.begin(s.details);
+    if (s && (s.key !== of || !untrack(() => draft.isChanged))) draft.begin(s.details);
+    of = s?.key ?? '';
   });
 
   const takeBack = takingBack(act);

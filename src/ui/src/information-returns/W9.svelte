@@ -52,12 +52,13 @@
     const done = await act.run(async () => {
       attached = await answer(
         api.POST('/api/companies/{companyId}/information-returns/{year}/suppliers/{key}/w9', {
-          params: { path, query: { fileName: file.name } },
+          params: { path, query: { fileName: file.name, revision: draft.request.revision } },
           body: file as unknown as string,
           bodySerializer: (body: unknown) => body as BodyInit,
           headers: { 'Content-Type': file.type || 'application/pdf' },
         }),
       );
+      draft.follow(attached.supplier.details);
     }, `${file.name} is attached.`);
     if (!done || !attached) return;
     local = { address: await dataOf(file), media: file.type, name: file.name };
@@ -78,7 +79,12 @@
     }, 'Where its fields stand is remembered for every such form.');
   const takeOff = () =>
     void act.run(async () => {
-      await answer(api.DELETE('/api/companies/{companyId}/information-returns/{year}/suppliers/{key}/w9', { params: { path } }));
+      const left = await answer(
+        api.DELETE('/api/companies/{companyId}/information-returns/{year}/suppliers/{key}/w9', {
+          params: { path, query: { revision: draft.request.revision } },
+        }),
+      );
+      draft.follow(left.details);
       [attached, local, shown] = [null, null, false];
     }, 'The file is taken off.');
 </script>

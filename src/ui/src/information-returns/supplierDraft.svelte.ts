@@ -16,11 +16,21 @@ const letters: Record<string, Schemas['TaxClassification']> = { C: 'llc_c', S: '
 export class SupplierDraft {
   text = $state<Text>(blank());
   number = $state('');
-  #before = '';
+  #before = JSON.stringify(blank());
 
   begin(details: Text) {
     this.text = { ...details };
     this.number = '';
+    this.#before = JSON.stringify(details);
+  }
+
+  /** Goes on from what it became by one's own doing beside it: what is typed stays, the rest follows. */
+  follow(details: Text) {
+    const before = JSON.parse(this.#before) as Text;
+    const same = (key: keyof Text) => JSON.stringify(this.text[key]) === JSON.stringify(before[key]);
+    this.text = Object.fromEntries(
+      (Object.keys(details) as (keyof Text)[]).map((key) => [key, same(key) ? details[key] : this.text[key]]),
+    ) as Text;
     this.#before = JSON.stringify(details);
   }
 

@@ -6,6 +6,7 @@ const day = (text: string) => (/^\d{4}-\d{2}-\d{2}$/.test(text) ? text : null);
 describe('what is typed of a supplier', () => {
   it('sends a number only where one was typed, and takes it out with a dash', () => {
     const draft = new SupplierDraft();
+    expect(draft.isChanged).toBe(false);
     draft.begin({ ...draft.text, legalName: 'Tamsin Arkley' });
     expect(draft.isChanged).toBe(false);
     expect(draft.request.number).toBeNull();
@@ -14,6 +15,17 @@ describe('what is typed of a supplier', () => {
     expect(draft.request.number).toBe('12-3456789');
     draft.number = '-';
     expect(draft.request.number).toBe('');
+  });
+
+  it('goes on from what it became by what was done beside it, and keeps what is typed', () => {
+    const draft = new SupplierDraft();
+    draft.begin({ ...draft.text, legalName: 'Tamsin', revision: 'a' });
+    draft.text.email = 'tamsin@arkley.example';
+    draft.follow({ ...draft.text, email: '', legalName: 'Tamsin', w9Received: '2026-11-20', revision: 'b' });
+    expect(draft.request).toMatchObject({ email: 'tamsin@arkley.example', w9Received: '2026-11-20', revision: 'b' });
+    expect(draft.isChanged).toBe(true);
+    draft.text.email = '';
+    expect(draft.isChanged).toBe(false);
   });
 
   it('takes over what the fields of a form say, and leaves the rest', () => {
