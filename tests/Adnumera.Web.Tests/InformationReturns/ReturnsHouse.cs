@@ -150,7 +150,7 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
 
     private protected async Task<string> TextFile(string path) => Encoding.UTF8.GetString(await File(path));
 
-    private protected static object Details(
+    internal static object Details(
         string legalName = "Tamsin Arkley",
         string? classification = "individual",
         string? kind = "ssn",
@@ -184,7 +184,7 @@ public abstract class ReturnsHouse(string role) : ConnectedHouse(role)
 
     private protected Task<JsonElement> Know(object details, string supplier = Tamsin) => Know(client, details, supplier);
 
-    private protected static Task<JsonElement> Know(Client who, object details, string supplier = Tamsin) =>
+    internal static Task<JsonElement> Know(Client who, object details, string supplier = Tamsin) =>
         who.PutAsRead(At(supplier), details, At(supplier), "details");
 
     private static string At(string supplier) => $"{Year}/suppliers/{Uri.EscapeDataString(supplier)}";

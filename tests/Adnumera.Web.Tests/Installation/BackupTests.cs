@@ -8,6 +8,7 @@ using Adnumera.Ui.Driver;
 using Adnumera.Web.Hosting;
 using Adnumera.Web.Installation;
 using Adnumera.Web.Posting;
+using Adnumera.Web.Tests.InformationReturns;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
 using static Adnumera.Web.Tests.Worlds;
@@ -205,7 +206,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
     {
         await client.TakeIn(Header + Bill(1));
         await client.Dispatch(house);
-        await Know(client, "123-45-6789");
+        await ReturnsHouse.Know(client, ReturnsHouse.Details());
         var archive = await Written("companies/bindery/archive");
         using (var again = Zip(archive))
             Assert.Contains(
@@ -227,7 +228,7 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
 
         // The key to its tax numbers stays behind: what cannot be read any more is missing, and is entered again.
         Assert.True((await Supplier(there)).GetProperty("numberShown").GetString() is "" or "XXX-XX-6789");
-        await Know(there, "123-45-6789");
+        await ReturnsHouse.Know(there, ReturnsHouse.Details());
         Assert.Equal("XXX-XX-6789", (await Supplier(there)).GetProperty("numberShown").GetString());
         Assert.Equal(
             "123-45-6789",
@@ -238,35 +239,6 @@ public sealed class BackupTests() : ConnectedHouse("administrator")
     private const string Tamsin = "information-returns/2026/suppliers/TAMSIN%20ARKLEY";
 
     private static Task<JsonElement> Supplier(Client by) => by.Get(Tamsin);
-
-    private static Task<JsonElement> Know(Client by, string number) =>
-        by.PutAsRead(
-            Tamsin,
-            new
-            {
-                legalName = "Tamsin Arkley",
-                businessName = "",
-                classification = "individual",
-                exemptCode = (int?)null,
-                numberKind = "ssn",
-                number,
-                address = "5 Fold Street",
-                town = "Quillfern, OR 97001",
-                email = "",
-                isAttorney = false,
-                isAgent = false,
-                isForeign = false,
-                hasW8 = false,
-                reportable = (bool?)null,
-                reportableReason = "",
-                nameIsRight = false,
-                w9Received = "",
-                w9IsSigned = false,
-                w9Dated = "",
-            },
-            Tamsin,
-            "details"
-        );
 
     private static string Sha256(byte[] bytes) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(bytes));
 

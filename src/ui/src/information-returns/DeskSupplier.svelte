@@ -93,7 +93,7 @@
     </div>
     {#if act.refused}<p class="note bad mt-3" role="alert">{act.refused}</p>{/if}
     {#if theirs}<SavedSince
-        mine={draft.request}
+        mine={{ ...draft.request, number: null }}
         theirs={theirs.details}
         keepMine={() => save(theirs.details.revision)}
         {takeTheirs}
