@@ -14,7 +14,7 @@
   const differ = $derived(differences(mine, theirs));
 </script>
 
-<section class="note bad mt-3" role="alert" aria-label="Saved by somebody else">
+<section class="note bad my-3" role="alert" aria-label="Saved by somebody else">
   <p>
     Somebody else saved this since you opened it. Nothing of yours was saved, and nothing of it is lost: choose one of the two.
   </p>
