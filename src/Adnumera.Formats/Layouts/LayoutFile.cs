@@ -178,7 +178,7 @@ public static class LayoutFile
                 error(name, "is missing; expected it in columns or in constants");
         if (layout.Amounts == AmountsMeaning.ChargesNegative && layout.Document.Count > 0)
             error("document", "each row is a document where charges are negative; expected one of the two");
-        LayoutConstants.Check(layout, error);
+        LayoutReader.CheckConstants(layout, error);
         CheckWritten(layout, error);
     }
 

@@ -53,6 +53,19 @@ public sealed class LayoutReader
     public static IReadOnlyList<ArrivedRecord> Read(ArrivedFile file, Layout layout, ReadingChoices choices, Problems problems) =>
         new LayoutReader(file, layout, choices, problems).Records();
 
+    /// <summary>Tells what a layout says of every row alike and can stand in none: wrong once, and not again in each row of the
+    /// table.</summary>
+    internal static void CheckConstants(Layout layout, Action<string, string> error)
+    {
+        // Of a row without a cell, only that is read.
+        var (row, alone) = (new TableRow(0, []), layout with { Columns = new Dictionary<string, IReadOnlyList<string>>() });
+        var choices = new ReadingChoices(layout.Constants.GetValueOrDefault("source", ""), Currency.Unsaid);
+        var reader = new LayoutReader(new ArrivedFile("", []), alone, choices, new Problems());
+        reader.Read(new LayoutRow("", row, alone, new LayoutColumns(row, alone, reader.problems.Add, ""), reader.found));
+        foreach (var problem in reader.found.Errors.Where(p => layout.Constants.ContainsKey(p.Column)))
+            error(problem.Column, problem.Message);
+    }
+
     private List<ArrivedRecord> Records()
     {
         LayoutColumns? columns = null;

@@ -72,6 +72,5 @@ internal sealed class FolderFeed(string path) : IFeed
     private static bool IsFinished(FileInfo file) =>
         !file.Name.StartsWith('.')
         && !Unfinished.Contains(file.Extension, StringComparer.OrdinalIgnoreCase)
-        && file.LinkTarget is null
         && DateTime.UtcNow - file.LastWriteTimeUtc > Settled;
 }

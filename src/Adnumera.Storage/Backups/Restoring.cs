@@ -18,7 +18,9 @@ public sealed class Restoring(string folder)
     private const string Before = "before-restore-";
     private const string Staged = ".restore";
     private const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
+
+    // Whoever uses a folder has it alone (.in-use): so it is enough to be alone within the process.
+    private static readonly Lock OneAtATime = new();
     private static readonly string[] Parts =
     [
         $"{DataFolder.InstallationFile}-wal",
@@ -203,33 +205,17 @@ public sealed class Restoring(string folder)
         change();
     }
 
-    private void Alone(Action act) =>
+    private static void Alone(Action act) =>
         Alone(() =>
         {
             act();
             return 0;
         });
 
-    // One at a time, of this process and of any other.
-    private T Alone<T>(Func<T> act)
+    private static T Alone<T>(Func<T> act)
     {
-        var until = Environment.TickCount64 + (long)Patience.TotalMilliseconds;
-        while (true)
-        {
-            FileStream mine;
-            try
-            {
-                mine = new FileStream(At(".lock-of-restores"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
-            }
-            catch (IOException) when (Environment.TickCount64 < until)
-            {
-                Thread.Sleep(20);
-                continue;
-            }
-
-            using (mine)
-                return act();
-        }
+        lock (OneAtATime)
+            return act();
     }
 
     private string At(string name) => Path.Combine(folder, name);

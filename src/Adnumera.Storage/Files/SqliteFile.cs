@@ -89,18 +89,17 @@ public abstract class SqliteFile
         if (durable)
             connection.Execute("pragma synchronous = full");
         T result;
-        using (var transaction = connection.BeginTransaction(IsolationLevel.Serializable))
+        try
         {
+            using var transaction = connection.BeginTransaction(IsolationLevel.Serializable);
             connection.Execute($"pragma cache_size = {WritingCache}");
-            try
-            {
-                result = work(connection);
-                transaction.Commit();
-            }
-            finally
-            {
-                connection.Execute($"pragma cache_size = {ReadingCache}");
-            }
+            result = work(connection);
+            transaction.Commit();
+        }
+        finally
+        {
+            // Once the transaction is over: a fault may have ended it already, and is to be told as it is.
+            connection.Execute($"pragma cache_size = {ReadingCache}");
         }
 
         try

@@ -106,6 +106,8 @@ public class LayoutTests
     [InlineData("\"kind\": \"invoice\"", "layout.json: kind: \"invoice\" is not known")]
     [InlineData("\"due_date\": \"soon\"", "layout.json: due_date: \"soon\" is not a date")]
     [InlineData("\"tax\": \"1,00\"", "layout.json: tax: \"1,00\" is not an amount")]
+    [InlineData("\"line\": \"1.5\"", "layout.json: line: \"1.5\" is not a whole number")]
+    [InlineData("\"not_duplicate\": \"maybe\"", "layout.json: not_duplicate: \"maybe\" is not known")]
     [InlineData("\"quantity\": \"two\"", "layout.json: quantity: \"two\" is not a number")]
     public void What_a_layout_says_of_every_row_is_wrong_once_and_of_the_layout(string constant, string error)
     {
@@ -115,6 +117,17 @@ public class LayoutTests
         Assert.Contains(error, files.Errors, StringComparison.Ordinal);
         Assert.DoesNotContain("t.csv", files.Errors, StringComparison.Ordinal);
         Assert.False(Directory.Exists(files.Path("out")));
+    }
+
+    [Fact]
+    public void Where_charges_are_negative_whatever_the_kind_is_said_to_be_is_passed_over()
+    {
+        using var files = new Pipeline();
+        const string Layout = """
+            {"columns": {"document_date": "Day", "net": "Amount"}, "constants": {"kind": "whatever"}, "amounts": "charges_negative"}
+            """;
+        Assert.Equal(0, Run(files, Layout, "Day,Amount\n2026-11-12,-1.00\n"));
+        Assert.Equal(["card_charge|1.00"], files.Documents("kind", "net"));
     }
 
     [Fact]

@@ -67,8 +67,6 @@ public sealed class RestoringTests : IDisposable
                     var copy = Path.Combine(root, $"killed-{left.Count}-{Path.GetFileName(folder)}");
                     foreach (var file in Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories))
                     {
-                        if (Path.GetFileName(file) == ".lock-of-restores")
-                            continue;
                         var to = Path.Combine(copy, Path.GetRelativePath(folder, file));
                         Directory.CreateDirectory(Path.GetDirectoryName(to)!);
                         File.Copy(file, to);

@@ -79,6 +79,27 @@ public sealed class OwedRecordTests : IAsyncLifetime
         AssertSound(house);
     }
 
+    [Fact] // SQLITE_FULL as SQLite itself says it, where no page can be added any more (sqlite.org, pragma max_page_count).
+    public async Task A_full_disk_refuses_in_its_own_words_changes_nothing_and_the_same_goes_once_there_is_room()
+    {
+        var bills = Header + string.Concat(Enumerable.Range(1, 500).Select(i => Bill(i)));
+        var pool = Enumerable.Range(0, 12).Select(_ => house.Company.Open()).ToList();
+        foreach (var connection in pool)
+            connection.Execute("pragma max_page_count = 1");
+        pool.ForEach(c => c.Dispose());
+        var refused = await client.RefusedAt(
+            HttpMethod.Post,
+            Client.In("arrivals?fileName=f.csv"),
+            new StringContent(bills, System.Text.Encoding.UTF8, "text/csv")
+        );
+        Assert.Equal((System.Net.HttpStatusCode.InsufficientStorage, "disk-full"), (refused.Status, refused.Type));
+        Assert.Equal([0, 0], States(house, "ready", "held"));
+
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Assert.Equal(500, (await client.TakeIn(bills)).GetProperty("added").GetInt32());
+        AssertSound(house);
+    }
+
     [Fact]
     public async Task What_fails_after_the_books_are_saved_refuses_nobody_and_the_same_again_doubles_nothing()
     {

@@ -83,6 +83,31 @@ public abstract class FeedHouse : IAsyncLifetime
         return (await client.Get("feeds")).GetProperty("feeds").EnumerateArray().Max(f => f.GetProperty("id").GetInt64());
     }
 
+    /// <summary>Watches a folder; the feed, and where the folder is.</summary>
+    private protected async Task<(long Feed, string Folder)> Watch(Client? by = null, string every = "by_hand")
+    {
+        var watched = await (by ?? client).Post(
+            "feeds/folder",
+            new
+            {
+                kind = "folder",
+                source = "Scanner",
+                folder = "scanner",
+                every,
+            }
+        );
+        var feed = watched.GetProperty("feed");
+        return (feed.GetProperty("id").GetInt64(), feed.GetProperty("address").GetString()!);
+    }
+
+    /// <summary>Puts a file into a watched folder, as written some seconds ago.</summary>
+    private protected static void Put(string folder, string name, byte[] content, int secondsAgo = 60)
+    {
+        var path = Path.Combine(folder, name);
+        File.WriteAllBytes(path, content);
+        File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddSeconds(-secondsAgo));
+    }
+
     private protected Task<JsonElement> Ours(long feed, string value, bool? ours = true) =>
         client.Put($"feeds/{feed}/values", new { value, ours });
 

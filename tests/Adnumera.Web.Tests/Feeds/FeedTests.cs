@@ -453,24 +453,10 @@ public sealed class FeedTests : FeedHouse
     [Fact]
     public async Task A_watched_folder_brings_each_file_once()
     {
-        var watched = await client.Post(
-            "feeds/folder",
-            new
-            {
-                kind = "folder",
-                source = "Scanner",
-                folder = "scanner",
-            }
-        );
-        var feed = watched.GetProperty("feed").GetProperty("id").GetInt64();
-        var folder = watched.GetProperty("feed").GetProperty("address").GetString()!;
+        var (feed, folder) = await Watch();
         Assert.StartsWith(house.Folder, folder);
-        void Put(string name, string content, int secondsAgo = 60)
-        {
-            var path = Path.Combine(folder, name);
-            File.WriteAllText(path, content);
-            File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddSeconds(-secondsAgo));
-        }
+        void Put(string name, string content, int secondsAgo = 60) =>
+            FeedHouse.Put(folder, name, Encoding.UTF8.GetBytes(content), secondsAgo);
 
         Put("one.csv", Header + Bill(1));
         Put("two.csv", Header + Bill(2), secondsAgo: 0); // Still being written.
@@ -536,19 +522,10 @@ public sealed class FeedTests : FeedHouse
             withSources: true
         );
         using var administrator = await Client.Of(woken, "administrator");
-        var watched = await administrator.Post(
-            "feeds/folder",
-            new
-            {
-                kind = "folder",
-                source = "Scanner",
-                folder = "scanner",
-                every = "quarter_hour",
-            }
-        );
-        var path = Path.Combine(watched.GetProperty("feed").GetProperty("address").GetString()!, "one.csv");
-        await File.WriteAllTextAsync(path, Header + Bill(1), TestContext.Current.CancellationToken);
-        File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddMinutes(-1));
+        var (_, folder) = await Watch(administrator, every: "quarter_hour");
+        // Its first pull is over: what comes now is for the next.
+        await Until(() => woken.Company.Read(c => Dapper.SqlMapper.ExecuteScalar<long>(c, "select count(*) from feed_pull")) > 0);
+        Put(folder, "one.csv", Encoding.UTF8.GetBytes(Header + Bill(1)));
         woken.Clock.Advance(TimeSpan.FromMinutes(16));
         await Until(() => States(woken, "ready") is [1]);
         foreach (var scheduler in await woken.Services.GetRequiredService<ISchedulerFactory>().GetAllSchedulers())

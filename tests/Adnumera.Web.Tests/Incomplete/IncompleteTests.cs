@@ -63,35 +63,19 @@ public sealed class IncompleteTests() : ConnectedHouse("bookkeeper")
         Assert.Equal(1, Number(await client.Get("incomplete"), "count"));
 
         var id = waits.GetProperty("id").GetInt64();
-        Assert.Equal(
-            HttpStatusCode.Conflict,
-            (
-                await client.Refused(
-                    HttpMethod.Post,
-                    $"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}",
-                    new { }
-                )
-            ).Status
-        );
+        async Task<string> TakeIn() => $"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}";
+        async Task<HttpStatusCode> Refused() => (await client.Refused(HttpMethod.Post, await TakeIn(), new { })).Status;
+        Assert.Equal(HttpStatusCode.Conflict, await Refused());
         var corrected = await Correct(id, (_, text) => text.Replace("1O0.00", "100.00", StringComparison.Ordinal));
         Assert.Empty(corrected.GetProperty("wrong").EnumerateArray());
         Assert.True(corrected.GetProperty("becomes").GetProperty("balanced").GetBoolean());
-        var taken = await client.Post($"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}", new { });
+        var taken = await client.Post(await TakeIn(), new { });
         Assert.Equal("taken_in", Text(taken, "state"));
         var document = await client.Get($"documents/{taken.GetProperty("documentId").GetInt64()}");
         Assert.Equal(("B2", "row 3"), (Text(document, "sourceId"), Text(document, "foundAt")));
         var arrival = await client.Get("arrivals/1");
         Assert.Equal((3, 3, 0), (Number(arrival, "documents"), Number(arrival, "added"), Number(arrival, "incomplete")));
-        Assert.Equal(
-            HttpStatusCode.Conflict,
-            (
-                await client.Refused(
-                    HttpMethod.Post,
-                    $"incomplete/{id}/take-in?revision={await client.Revision($"incomplete/{id}")}",
-                    new { }
-                )
-            ).Status
-        );
+        Assert.Equal(HttpStatusCode.Conflict, await Refused());
         AssertSound(house);
     }
 

@@ -242,6 +242,35 @@ public sealed class OwedFlowTests() : ConnectedHouse("administrator")
         AssertSound(house);
     }
 
+    [Theory] // Its own decision is taken back, and no other: neither one that came before, nor one that came since.
+    [InlineData("2410", "", "2410")]
+    [InlineData("", "6420", "6420")]
+    [InlineData("6990", "", "6990")]
+    public async Task A_payment_that_is_taken_back_leaves_what_was_decided_otherwise(string before, string since, string stands)
+    {
+        await Posted();
+        await client.TakeIn(Statement + "Bank,B1,card_charge,2026-11-06,,WAGES,,4417,,1650.00,1,Debit,,1650.00\n");
+        var keys = (await client.Get("payroll/owed"))
+            .GetProperty("statements")[0]
+            .GetProperty("options")[0]
+            .EnumerateArray()
+            .Select(k => k.GetString())
+            .ToList();
+        async Task Choose(string account)
+        {
+            if (account.Length > 0)
+                await client.Put("documents/2/lines/1/account", new { account });
+        }
+
+        await Choose(before);
+        await Confirm(new { document = 2, items = keys });
+        await Choose(since);
+        await Confirm(new { document = 2, items = Array.Empty<string>() });
+        Assert.Equal(stands, (await client.Get("documents/2")).GetProperty("lines")[0].GetProperty("chosenAccount").GetString());
+        Assert.Equal(2, Open(await client.Get("payroll/owed")).Length);
+        AssertSound(house);
+    }
+
     [Fact]
     public async Task What_employees_owe_is_by_person_and_a_deduction_of_pay_repays_it()
     {

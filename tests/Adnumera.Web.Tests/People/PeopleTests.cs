@@ -2,6 +2,7 @@ using System.Net;
 using Adnumera.Storage.Backups;
 using Adnumera.Storage.Files;
 using Adnumera.Ui.Driver;
+using Adnumera.Web.Companies;
 using Adnumera.Web.Start;
 using Dapper;
 using Microsoft.Extensions.DependencyInjection;
@@ -235,7 +236,7 @@ public sealed class PeopleTests() : ConnectedHouse("administrator")
         await client.Put($"people/{maud}", new { role = "administrator" });
         using var own = await Client.Of(house, "reader");
         var elsewhere = house
-            .Services.GetRequiredService<Companies.CompanyFiles>()
+            .Services.GetRequiredService<CompanyFiles>()
             .Installation.InTransaction(c =>
                 c.ExecuteScalar<long>(
                     "insert into person (name, sign_in, password_hash) values ('Olive Fenn', 'olive@elsewhere.example', 'x') returning id"
